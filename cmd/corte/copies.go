@@ -9,6 +9,7 @@ import (
 	"net/url"
 	"os"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -42,12 +43,12 @@ func backupCommand() *cobra.Command {
 }
 
 func restoreCommand() *cobra.Command {
-	var check bool
+	var check, damaged bool
 	cmd := &cobra.Command{
 		Use: "restore FILE", Short: "Bring a whole shop from a file into an empty one", Args: oneFile,
 		RunE: beside(func(cmd *cobra.Command, args []string, s settings, st *store.Store) error {
 			ctx := cmd.Context()
-			f, shut, err := openFile(ctx, cmd.OutOrStdout(), st, args[0])
+			f, shut, err := openFile(ctx, cmd.OutOrStdout(), st, args[0], damaged)
 			if err != nil {
 				return err
 			}
@@ -67,6 +68,7 @@ func restoreCommand() *cobra.Command {
 		}),
 	}
 	cmd.Flags().BoolVar(&check, "check", false, "only say what is in the file, and what cannot be read")
+	cmd.Flags().BoolVar(&damaged, "keep-damaged", false, "bring in rows that can't be read as well, to repair them in the shop")
 	return cmd
 }
 
@@ -76,7 +78,7 @@ func drillCommand() *cobra.Command {
 		Use: "drill FILE", Short: "Bring a file back into a scratch database and compare", Args: oneFile,
 		RunE: beside(func(cmd *cobra.Command, args []string, _ settings, st *store.Store) (err error) {
 			ctx, out := cmd.Context(), cmd.OutOrStdout()
-			f, shut, err := openFile(ctx, out, st, args[0])
+			f, shut, err := openFile(ctx, out, st, args[0], true)
 			if err != nil {
 				return err
 			}
@@ -121,13 +123,50 @@ func drill(ctx context.Context, f *shopfile.File, url string) (differs []string,
 	if err != nil {
 		return nil, err
 	}
-	again.Close()
-	defer os.Remove(again.Name()) //nolint:errcheck // a scratch file
-	g, err := shopfile.Save(ctx, st, sh.ID, f.MadeAt, f.MadeBy, again.Name(), nil)
+	defer again.Close()
+	if err := os.Remove(again.Name()); err != nil { // while it is open: a drill that is killed leaves nothing
+		return nil, err
+	}
+	if err := shopfile.Write(ctx, st, sh.ID, f.MadeAt, f.MadeBy, again, nil); err != nil {
+		return nil, err
+	}
+	at, err := again.Stat()
+	if err != nil {
+		return nil, err
+	}
+	g, err := shopfile.Open(again, at.Size())
 	if err != nil {
 		return nil, err
 	}
 	return f.Differs(g), nil
+}
+
+// scratchName begins the name of every scratch database; the second it was made
+// in follows.
+const scratchName = "corte_drill_"
+
+// sweepScratch drops the scratch databases of drills that were killed: those that
+// are an hour old and that nobody is connected to.
+func sweepScratch(ctx context.Context, st *store.Store) error {
+	conn, err := pgx.Connect(ctx, st.URL())
+	if err != nil {
+		return err
+	}
+	defer conn.Close(context.WithoutCancel(ctx)) //nolint:errcheck // nothing hangs on it
+	rows, err := conn.Query(ctx, `SELECT datname::text FROM pg_database d WHERE starts_with(datname, $1) AND NOT EXISTS (SELECT FROM pg_stat_activity a WHERE a.datid = d.oid)`, scratchName)
+	if err != nil {
+		return err
+	}
+	names, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	for _, name := range names {
+		var made int64
+		if _, unread := fmt.Sscanf(strings.TrimPrefix(name, scratchName), "%d_", &made); unread == nil && time.Since(time.Unix(made, 0)) < time.Hour {
+			continue
+		}
+		_, drop := conn.Exec(ctx, "DROP DATABASE IF EXISTS "+pgx.Identifier{name}.Sanitize())
+		err = errors.Join(err, drop)
+	}
+	return err
 }
 
 // scratchDatabase makes one beside the database at a URL.
@@ -136,7 +175,7 @@ func scratchDatabase(ctx context.Context, at string) (string, func() error, erro
 	if err != nil {
 		return "", nil, err
 	}
-	name := "corte_drill_" + uuid.NewString()[:8]
+	name := fmt.Sprintf("%s%d_%s", scratchName, time.Now().Unix(), uuid.NewString()[:8])
 	run := func(sql string) error {
 		conn, err := pgx.Connect(context.WithoutCancel(ctx), at)
 		if err != nil {
@@ -154,7 +193,8 @@ func scratchDatabase(ctx context.Context, at string) (string, func() error, erro
 }
 
 // openFile opens and checks a file, and says what is in it and what is wrong.
-func openFile(ctx context.Context, out io.Writer, st *store.Store, path string) (*shopfile.File, func() error, error) {
+// What rows say is left alone where damaged ones are to be kept.
+func openFile(ctx context.Context, out io.Writer, st *store.Store, path string, damaged bool) (*shopfile.File, func() error, error) {
 	raw, err := os.Open(path)
 	if err != nil {
 		return nil, nil, err
@@ -168,7 +208,11 @@ func openFile(ctx context.Context, out io.Writer, st *store.Store, path string) 
 		raw.Close()
 		return nil, nil, err
 	}
-	faults, err := f.Check(ctx, st)
+	check := f.Check
+	if damaged {
+		check = f.Intact
+	}
+	faults, err := check(ctx, st)
 	if err == nil && len(faults) > 0 {
 		for _, says := range (say.Voice{}).Each(faults) {
 			fmt.Fprintln(out, says)

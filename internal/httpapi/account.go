@@ -57,6 +57,7 @@ func (s *server) noted(ctx, apart context.Context, p store.Person, what string) 
 		if err := s.svc.People.Note(as, b.Shop, what, ""); err != nil {
 			return contract.Session{}, err
 		}
+		s.bell.Ring(b.Shop, "people")
 	}
 	return s.anew(ctx)
 }
@@ -109,6 +110,7 @@ func (s *server) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (
 			return nil, err
 		}
 		v.person = nil
+		s.bell.Ring(s.shop(ctx), "people") // streams that were opened with this session end
 	}
 	out, err := s.anewOrOpen(ctx)
 	return contract.SignOut200JSONResponse(out), err
@@ -178,6 +180,7 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 		if err := s.svc.People.SetPin(as, m.Shop, m.ID, hash); err != nil {
 			return nil, err
 		}
+		m.Pin = hash
 	default:
 		if err := s.door.desk.Pin(apart, m, pin); err != nil {
 			return nil, err
@@ -189,6 +192,11 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 	}
 	keep.Put(ctx, inMember, m.ID.String())
 	keep.Put(ctx, inSince, s.svc.Now().Unix())
+	holds, err := s.hold(apart, m)
+	if err != nil {
+		return nil, err
+	}
+	keep.Put(ctx, inHold, holds)
 	out, err := s.anew(ctx)
 	return contract.TakeHand200JSONResponse(out), err
 }
@@ -264,6 +272,7 @@ func (s *server) ChangePin(ctx context.Context, r contract.ChangePinRequestObjec
 	if err := s.svc.People.SetPin(ctx, a.Shop, *a.Member, hash); err != nil {
 		return nil, err
 	}
+	s.bell.Ring(a.Shop, "people")
 	out, err := s.account(ctx)
 	return contract.ChangePin200JSONResponse(out), err
 }
@@ -284,6 +293,9 @@ func (s *server) MakeRecoveryCodes(ctx context.Context, r contract.MakeRecoveryC
 func (s *server) SignOutEverywhere(ctx context.Context, _ contract.SignOutEverywhereRequestObject) (contract.SignOutEverywhereResponseObject, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)
+	if err := s.svc.People.EndTokens(apart, v.person.ID); err != nil {
+		return nil, err
+	}
 	if _, err := s.svc.Store.NewEpoch(apart, v.person.ID, ""); err != nil {
 		return nil, err
 	}
@@ -304,7 +316,7 @@ func (s *server) GetInvitation(ctx context.Context, r contract.GetInvitationRequ
 		return nil, errOpen
 	}
 	apart := account.Apart(ctx)
-	if err := s.door.desk.From(apart, v.address); err != nil {
+	if err := s.door.desk.From(apart, account.Links, v.address); err != nil {
 		return nil, err
 	}
 	in, err := s.svc.People.Invitation(apart, r.Secret)
@@ -324,7 +336,7 @@ func (s *server) AcceptInvitation(ctx context.Context, r contract.AcceptInvitati
 		return nil, errOpen
 	}
 	apart := account.Apart(ctx)
-	if err := s.door.desk.From(apart, v.address); err != nil {
+	if err := s.door.desk.From(apart, account.Links, v.address); err != nil {
 		return nil, err
 	}
 	name, password := opt.Value(r.Body.Name), opt.Value(r.Body.Password)

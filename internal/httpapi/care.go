@@ -9,6 +9,7 @@ import (
 	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/internal/account"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
 	shopcare "corte/internal/shop/care"
@@ -56,8 +57,8 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 	}
 	for _, e := range all.Away {
 		var d store.SentDetail
-		if err := json.Unmarshal(e.Detail, &d); err != nil {
-			return nil, err
+		if json.Unmarshal(e.Detail, &d) != nil {
+			d = store.SentDetail{} // it is away all the same
 		}
 		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: opt.Value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: opt.Positive(d.Asked)})
 	}
@@ -263,6 +264,11 @@ func (s *server) WithdrawCalendar(ctx context.Context, _ contract.WithdrawCalend
 }
 
 func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarRequestObject) (contract.ReadCalendarResponseObject, error) {
+	if s.door != nil {
+		if err := s.door.desk.From(account.Apart(ctx), account.Links, visitOf(ctx).address); err != nil {
+			return nil, err
+		}
+	}
 	text, err := s.in(ctx).Care.Feed(ctx, r.Secret)
 	return contract.ReadCalendar200TextCalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, err
 }

@@ -37,8 +37,11 @@ func slow(path string) bool {
 	case streamPath, eventsPath, listenPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
 		return true
 	}
-	return strings.HasPrefix(path, logImportPath)
+	return looks(path) || strings.HasPrefix(path, logImportPath)
 }
+
+// looks reports whether a request brings a photo to be read.
+func looks(path string) bool { return path == lookPath || path == wallPath || path == edgePath }
 
 // mostOf is how large the file may be that a request brings, which nobody reads
 // before its handler; 0 for a request that brings none.
@@ -48,7 +51,7 @@ func mostOf(r *http.Request) int64 {
 		return maxShop
 	case strings.HasPrefix(r.URL.Path, logImportPath):
 		return maxLog
-	case r.URL.Path == lookPath || r.URL.Path == wallPath || r.URL.Path == edgePath:
+	case looks(r.URL.Path):
 		return maxLook
 	}
 	return 0
@@ -136,8 +139,10 @@ func (s *server) shopFile(ctx context.Context, body io.Reader, bring bool) (cont
 	if err != nil {
 		return out, nil, err
 	}
-	defer os.Remove(spool.Name()) //nolint:errcheck // a scratch file
 	defer spool.Close()
+	if err := os.Remove(spool.Name()); err != nil { // while it is open: a server that is killed leaves nothing
+		return out, nil, err
+	}
 	size, err := io.Copy(spool, body)
 	if err != nil {
 		return out, nil, err

@@ -36,7 +36,7 @@ func (s *server) StreamGauges(ctx context.Context, _ contract.StreamGaugesReques
 	if s.shop(ctx) != s.home {
 		want = func() {}
 	}
-	return gaugeStream{ctx, s.hub(ctx), want}, nil
+	return gaugeStream{ctx, s, want}, nil
 }
 
 func (s *server) StreamEvents(ctx context.Context, _ contract.StreamEventsRequestObject) (contract.StreamEventsResponseObject, error) {
@@ -52,21 +52,25 @@ type changes struct {
 func (x changes) VisitStreamEventsResponse(w http.ResponseWriter) error {
 	rings, done := x.s.bell.Watch(x.s.shop(x.ctx))
 	defer done()
-	return stream(x.ctx, w, rings, func() {}, func(what string) (string, any) { return "changed", contract.Changed{What: what} })
+	ctx, out := x.s.whileIn(x.ctx)
+	defer out()
+	return stream(ctx, w, rings, func() {}, func(what string) (string, any) { return "changed", contract.Changed{What: what} })
 }
 
 // gaugeStream writes what the dial gauges show until the page goes away. As long
 // as it does, other servers are asked for theirs.
 type gaugeStream struct {
 	ctx  context.Context
-	hub  *gauge.Hub
+	s    *server
 	want func()
 }
 
 func (g gaugeStream) VisitStreamGaugesResponse(w http.ResponseWriter) error {
-	events, done := g.hub.Watch()
+	events, done := g.s.hub(g.ctx).Watch()
 	defer done()
-	return stream(g.ctx, w, events, g.want, func(e gauge.Event) (string, any) {
+	ctx, out := g.s.whileIn(g.ctx)
+	defer out()
+	return stream(ctx, w, events, g.want, func(e gauge.Event) (string, any) {
 		if e.State != nil {
 			return "state", encodeGauge(*e.State)
 		}

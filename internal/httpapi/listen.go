@@ -37,28 +37,37 @@ func (s *server) Listen(ctx context.Context, r contract.ListenRequestObject) (co
 	if !ok || c.GetHeader("Upgrade") == "" {
 		return nil, refusal.Of("upgrade", "this is listened over a WebSocket; ask for one")
 	}
-	return &listening{c.Request, voiceOf(ctx), saw, live, r.Params.Rate, strays}, nil
+	done, err := s.ears.take(c.Request.Context())
+	if err != nil {
+		return nil, err
+	}
+	return &listening{s, c, done, voiceOf(ctx), saw, live, r.Params.Rate, strays}, nil
 }
 
 // listening answers every block of sound with what was heard so far.
 type listening struct {
-	request *http.Request
-	voice   voice
-	saw     sound.Saw
-	live    *sound.Live
-	rate    float64
-	strays  float64
+	s      *server
+	asked  *gin.Context
+	done   func()
+	voice  voice
+	saw    sound.Saw
+	live   *sound.Live
+	rate   float64
+	strays float64
 }
 
 func (l *listening) VisitListenResponse(w http.ResponseWriter) error {
-	conn, err := websocket.Accept(w, l.request, nil)
+	defer l.done()
+	conn, err := websocket.Accept(w, l.asked.Request, nil)
 	if err != nil {
 		return nil // it has answered why
 	}
 	defer conn.CloseNow()
 	conn.SetReadLimit(mostBlock)
 	// What is left of the request's own time is no measure of how long a saw runs.
-	ctx, done := context.WithTimeout(context.WithoutCancel(l.request.Context()), listenedTo)
+	still, out := l.s.whileIn(l.asked)
+	defer out()
+	ctx, done := context.WithTimeout(still, listenedTo)
 	defer done()
 	samples := 0
 	for {

@@ -235,7 +235,21 @@ func (s *server) oldLog(ctx context.Context, file io.Reader) ([]logfile.Row, err
 	return rows, nil
 }
 
+// encodeEntry is a row as the contract has it. Of a row that cannot be read it
+// is what stands beside its detail, so that it can be seen and struck out.
 func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
+	out, err := v.entry(e)
+	if err == nil {
+		_, err = json.Marshal(out) // a word that is none does not print itself
+	}
+	if err != nil {
+		return contract.LogEntry{ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName, BladeName: e.BladeName,
+			By: opt.Known(e.By), Note: opt.Known(e.Note), Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy, Damaged: opt.Of(true)}, nil
+	}
+	return out, nil
+}
+
+func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 	out := contract.LogEntry{
 		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
 		By: opt.Known(e.By), Note: opt.Known(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,

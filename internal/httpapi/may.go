@@ -53,7 +53,7 @@ var may = map[need][]string{
 		"exportRack", "previewImport", "exportLog", "previewLogImport", "addGuest",
 	},
 	running: {
-		"importRack", "importLog", "newCalendar", "withdrawCalendar", "changeShop", "listCopies", "makeCopy", "getShopFile", "bringShopFile", "previewShopFile",
+		"importRack", "importLog", "newCalendar", "withdrawCalendar", "changeShop", "listCopies", "makeCopy", "listDamagedRows", "repairRow", "removeRow", "getShopFile", "bringShopFile", "previewShopFile",
 		"addMember", "changeMember", "removeMember", "dropPin", "invite", "signOff", "listPasses", "withdrawPass", "addDevice", "addToken", "listAudit", "foundShop",
 	},
 }
@@ -112,12 +112,27 @@ func needs(spec *openapi3.T) (map[string]need, error) {
 	return out, nil
 }
 
+// inDemo reports whether a call can be made at all in the demo beside a shop:
+// none that is about an account, and none that hands out a way in. What needs an
+// owner is refused with the rest, since nobody owns the demo.
+func inDemo(c *gin.Context, n need) bool {
+	switch c.FullPath() {
+	case base + "/live", base + "/health", base + "/session":
+		return c.Request.Method == http.MethodGet
+	case base + "/blades/:id/guests":
+		return false
+	}
+	return n != anybody && n != oneself
+}
+
 // onlyWhoMay refuses, before anything of a request is looked at, what its actor
 // may not.
-func onlyWhoMay(need map[string]need) gin.HandlerFunc {
+func (s *server) onlyWhoMay(need map[string]need) gin.HandlerFunc {
 	return func(c *gin.Context) {
 		n, a := need[c.Request.Method+" "+c.FullPath()], record.ActorOf(c.Request.Context())
 		switch {
+		case s.beside && !inDemo(c, n):
+			refuse(c, http.StatusForbidden, "", "The demo shop has no accounts, people or links to change. Do this in your own shop.")
 		case n.met(a):
 		case a.Way == record.Out:
 			refuse(c, http.StatusUnauthorized, "", "Sign in first: this shop is not open to everybody.")

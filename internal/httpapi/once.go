@@ -61,6 +61,13 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 		if !ok || n > 0 && n < limits.MinLength || limits.MaxLength != nil && n > *limits.MaxLength {
 			return // it changes nothing, or the contract refuses its key
 		}
+		// A client may take its time over the body: nothing is held while it does.
+		body, err := readBody(c.Request)
+		if err != nil {
+			refuseError(c, err)
+			return
+		}
+		c.Request.Body = io.NopCloser(bytes.NewReader(body))
 		act := func(in *shop.Service) store.Answer {
 			direct, kept := c.Writer, &keptAnswer{ResponseWriter: c.Writer, header: http.Header{}, status: http.StatusOK}
 			c.Writer = kept
@@ -70,7 +77,6 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 			return kept.answer()
 		}
 		var answer store.Answer
-		var err error
 		if key == "" {
 			err = s.svc.Together(c.Request.Context(), func(in *shop.Service) error {
 				if answer = act(in); !answer.Done() {
@@ -82,7 +88,7 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 				err = nil
 			}
 		} else {
-			answer, err = s.underKey(c, key, act)
+			answer, err = s.underKey(c, key, body, act)
 		}
 		if err != nil {
 			refuseError(c, err)
@@ -109,12 +115,7 @@ func kindOf(path string) string {
 	return kind
 }
 
-func (s *server) underKey(c *gin.Context, key string, act func(*shop.Service) store.Answer) (store.Answer, error) {
-	body, err := io.ReadAll(c.Request.Body)
-	if err != nil {
-		return store.Answer{}, err
-	}
-	c.Request.Body = io.NopCloser(bytes.NewReader(body))
+func (s *server) underKey(c *gin.Context, key string, body []byte, act func(*shop.Service) store.Answer) (store.Answer, error) {
 	digest := sha256.Sum256(fmt.Appendf(nil, "%s %s\n%s", c.Request.Method, c.Request.URL.RequestURI(), body))
 	return s.svc.Once(c.Request.Context(), s.shop(c.Request.Context()), key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
 }

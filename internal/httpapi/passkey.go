@@ -96,7 +96,7 @@ func (s *server) ChallengePasskey(ctx context.Context, _ contract.ChallengePassk
 	if err != nil {
 		return nil, err
 	}
-	if err := s.door.desk.From(account.Apart(ctx), v.address); err != nil {
+	if err := s.door.desk.From(account.Apart(ctx), account.Passkeys, v.address); err != nil {
 		return nil, err
 	}
 	asked, kept, err := w.BeginDiscoverableLogin(webauthn.WithUserVerification(protocol.VerificationRequired))

@@ -152,7 +152,7 @@ func (s *server) AddGuest(ctx context.Context, r contract.AddGuestRequestObject)
 func (s *server) ReadReport(ctx context.Context, r contract.ReadReportRequestObject) (contract.ReadReportResponseObject, error) {
 	apart := account.Apart(ctx)
 	if s.door != nil {
-		if err := s.door.desk.From(apart, visitOf(ctx).address); err != nil {
+		if err := s.door.desk.From(apart, account.Links, visitOf(ctx).address); err != nil {
 			return nil, err
 		}
 	}

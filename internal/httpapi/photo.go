@@ -36,7 +36,7 @@ func develop(c *gin.Context) {
 	if c.Request.Method != http.MethodPut || c.FullPath() != base+"/blades/:id/photo" {
 		return
 	}
-	raw, err := io.ReadAll(c.Request.Body)
+	raw, err := readBody(c.Request)
 	var small []byte
 	if err == nil {
 		small, err = rack.Develop(c.Request.Context(), raw)
@@ -60,6 +60,8 @@ func looked[T any](ctx context.Context, body io.Reader, look func(sight.Picture)
 	if err != nil {
 		return seen, 0, 0, err
 	}
+	ctx, cancel := context.WithTimeout(ctx, patience) // from here on: a slow network is no fault of the photo
+	defer cancel()
 	wide, high, err = rack.Look(ctx, raw, func(p sight.Picture) (err error) {
 		seen, err = look(p)
 		return err

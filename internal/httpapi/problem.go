@@ -10,7 +10,9 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"os"
 	"regexp"
+	"strconv"
 	"strings"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -19,9 +21,12 @@ import (
 	"github.com/jackc/pgx/v5/pgconn"
 
 	"corte/internal/httpapi/contract"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/store"
 )
+
+const retryAfter = "Retry-After" // seconds
 
 // refuse answers with a problem and ends the request.
 func refuse(c *gin.Context, status int, field, detail string) {
@@ -31,6 +36,10 @@ func refuse(c *gin.Context, status int, field, detail string) {
 	}
 	if field != "" {
 		p.Field = &field
+	}
+	// A client that is sent away is told for how long; refuseError knows of some.
+	if (status == http.StatusTooManyRequests || status == http.StatusServiceUnavailable) && c.Writer.Header().Get(retryAfter) == "" {
+		c.Header(retryAfter, "5")
 	}
 	c.Header("Content-Type", "application/problem+json")
 	c.AbortWithStatusJSON(status, p)
@@ -46,9 +55,15 @@ func refuseError(c *gin.Context, err error) {
 		kind *json.UnmarshalTypeError
 		db   *pgconn.PgError
 		gone *pgconn.ConnectError
+		torn *record.DamagedError
 	)
 	switch {
+	case errors.As(err, &torn):
+		refuseError(c, refusal.OfDamaged(torn))
 	case errors.As(err, &se):
+		if wait := se.RetryAfter(); wait > 0 {
+			c.Header(retryAfter, strconv.Itoa(int(wait.Seconds())))
+		}
 		refuse(c, se.Status(), se.Field, voiceOf(c).Sentence(se.What))
 	case errors.As(err, &size):
 		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
@@ -58,6 +73,8 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &kind): // the contract takes 40.0 for a whole number, Go does not
 		name := kind.Field[strings.LastIndexByte(kind.Field, '.')+1:]
 		refuse(c, http.StatusBadRequest, kind.Field, fmt.Sprintf("%s must be a whole number, written in digits alone.", name))
+	case errors.Is(err, errUnreadBody):
+		refuse(c, http.StatusRequestTimeout, "", "This request came in too slowly to be read. Nothing was saved; send it again.")
 	case errors.Is(c.Request.Context().Err(), context.Canceled):
 		c.Abort() // nobody is listening any more, and whatever failed then says nothing of the database
 	case errors.Is(err, store.ErrUnknown):
@@ -82,20 +99,39 @@ func refuseError(c *gin.Context, err error) {
 	}
 }
 
-// lost reports whether a connection that stood broke.
+// errUnreadBody is returned where a request's body did not come in time.
+var errUnreadBody = errors.New("the body did not come in time")
+
+// readBody reads what a request carries, up to the most that its address takes.
+// It waits for the client, so it comes before any transaction.
+func readBody(r *http.Request) ([]byte, error) {
+	raw, err := io.ReadAll(r.Body)
+	var slow net.Error
+	if errors.Is(err, os.ErrDeadlineExceeded) || errors.As(err, &slow) && slow.Timeout() || errors.Is(err, io.ErrUnexpectedEOF) {
+		err = errUnreadBody
+	}
+	return raw, err
+}
+
+// lost reports whether a connection to the database broke.
 func lost(err error) bool {
 	var db *pgconn.PgError
-	var net net.Error
-	return errors.Is(err, driver.ErrBadConn) || errors.Is(err, io.ErrUnexpectedEOF) || errors.As(err, &net) ||
-		errors.As(err, &db) && strings.HasPrefix(db.Code, goingAway)
+	var broken net.Error
+	if errors.As(err, &db) {
+		return strings.HasPrefix(db.Code, goingAway) || strings.HasPrefix(db.Code, noConnection) || db.Code == tooMany
+	}
+	return errors.Is(err, driver.ErrBadConn) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, io.EOF) || errors.Is(err, net.ErrClosed) ||
+		errors.As(err, &broken) || pgconn.SafeToRetry(err) || strings.Contains(err.Error(), "conn closed")
 }
 
 // PostgreSQL's codes.
 const (
-	goingAway  = "57P" // shut down, crashed, starting
-	diskFull   = "53100"
-	zeroByte   = "22021" // in a text
-	zeroEscape = "22P05" // in JSON
+	goingAway    = "57P" // shut down, crashed, starting
+	noConnection = "08"
+	tooMany      = "53300" // connections
+	diskFull     = "53100"
+	zeroByte     = "22021" // in a text
+	zeroEscape   = "22P05" // in JSON
 )
 
 // contractBreach says in words what of a request does not keep to the

@@ -24,6 +24,7 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/bell"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
@@ -32,6 +33,7 @@ import (
 	"corte/internal/metrics"
 	"corte/internal/rackfile"
 	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/shop"
 	"corte/internal/shopfile"
 )
@@ -60,6 +62,7 @@ const (
 	maxFile      = 8 << 20          // a photo, or a rack file
 	maxLook      = 24 << 20         // a photo that is looked at as it came out of the camera
 	patience     = 10 * time.Second // for one request
+	lookSent     = 60 * time.Second // for a photo to come in
 	requestIDKey = "request_id"
 	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
 	listenPath   = base + "/listening"
@@ -122,7 +125,7 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
-	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By, bell: o.Bell}
+	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By, bell: o.Bell, ears: newEars()}
 	if o.SignIn != nil {
 		if s.door, err = newDoor(o.Service.Store, o.Service.Now, o.SignIn); err != nil {
 			return nil, err
@@ -137,7 +140,7 @@ func New(o Options) (http.Handler, error) {
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
 	})
-	contract.RegisterHandlersWithOptions(r.Group("", s.who, onlyWhoMay(need), develop, s.once(spec), keep), strict, contract.GinServerOptions{
+	contract.RegisterHandlersWithOptions(r.Group("", s.who, s.onlyWhoMay(need), inBudget(newLooks()), develop, s.once(spec), keep), strict, contract.GinServerOptions{
 		BaseURL: base,
 		ErrorHandler: func(c *gin.Context, _ error, _ int) {
 			refuse(c, http.StatusBadRequest, "", "The address cannot be read.")
@@ -196,9 +199,25 @@ func logRequests(log *slog.Logger) gin.HandlerFunc {
 			level = slog.LevelInfo
 		}
 		log.Log(c.Request.Context(), level, "request", "request_id", c.GetString(requestIDKey), "method", c.Request.Method,
-			"path", c.Request.URL.Path, "status", c.Writer.Status(), "took", time.Since(start))
+			"route", routeOf(c), "status", c.Writer.Status(), "took", time.Since(start))
 	}
 }
+
+// routeOf is what a log line says of an address: the contract's route or the
+// first part of a page's path. What stands behind may be a secret.
+func routeOf(c *gin.Context) string {
+	if route := c.FullPath(); route != "" {
+		return route
+	}
+	first, rest, _ := strings.Cut(strings.TrimPrefix(c.Request.URL.Path, "/"), "/")
+	if first == "api" || len(first) > longestPlace || rest != "" && first != "assets" {
+		return "/" + first[:min(len(first), longestPlace)] + "/..."
+	}
+	return "/" + first
+}
+
+// longestPlace is longer than the first part of any page's path.
+const longestPlace = 12
 
 func recoverPanics(c *gin.Context) {
 	defer func() {
@@ -290,6 +309,11 @@ func limit(c *gin.Context) {
 		defer cancel()
 		c.Request = c.Request.WithContext(ctx)
 	}
+	if looks(c.Request.URL.Path) { // a photo may come over a slow network, and the answer always follows it
+		out := http.NewResponseController(c.Writer)
+		_ = out.SetReadDeadline(time.Now().Add(lookSent))
+		_ = out.SetWriteDeadline(time.Now().Add(2 * lookSent))
+	}
 	most := int64(maxBody)
 	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") {
 		most = maxFile
@@ -313,6 +337,7 @@ type server struct {
 	copies *shopfile.Keeper
 	by     string
 	bell   *bell.Bell
+	ears   *budget // for listening to saws
 }
 
 // shop is the shop that a request is in.
@@ -339,6 +364,7 @@ func (s *server) keeper(ctx context.Context) *shopfile.Keeper {
 var audited = map[string]string{
 	"StrikeRow": "struck a row", "AmendRow": "put a row right", "ExportLog": "took the log out", "ExportRack": "took the rack out", "GetShopFile": "took the whole shop out",
 	"BringShopFile": "brought a whole shop in", "ImportLog": "brought a log in", "ImportRack": "brought a rack in", "NewCalendar": "gave the calendar an address",
+	"RepairRow": "repaired a damaged row", "RemoveRow": "removed a damaged row",
 }
 
 // auditing writes down who made such a call, together with what it changed. Where
@@ -361,17 +387,31 @@ func (s *server) auditing(next contract.StrictHandlerFunc, call string) contract
 	}
 }
 
-// signing fills in whom a record is by, where it does not say so itself.
-func signing(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
+// signing sets whom a record is by: whoever the session is. An owner may log for
+// somebody else, and the record then names both.
+func signing(next contract.StrictHandlerFunc, call string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) {
-		if name := record.ActorOf(c).Name; name != "" {
-			body := reflect.Indirect(reflect.Indirect(reflect.ValueOf(request)).FieldByName("Body"))
-			if body.Kind() == reflect.Struct {
-				if by := body.FieldByName("By"); by.IsValid() && by.Type() == reflect.TypeFor[*string]() && (by.IsNil() || by.Elem().String() == "") {
-					by.Set(reflect.ValueOf(&name))
-				}
-			}
+		actor := record.ActorOf(c)
+		body := reflect.Indirect(reflect.Indirect(reflect.ValueOf(request)).FieldByName("Body"))
+		if actor.Name == "" || body.Kind() != reflect.Struct {
+			return next(c, request)
 		}
+		by := body.FieldByName("By")
+		if !by.IsValid() || by.Type() != reflect.TypeFor[*string]() {
+			return next(c, request)
+		}
+		name := actor.Name
+		said, _ := by.Interface().(*string)
+		if said == nil && call == "AmendRow" {
+			return next(c, request) // the row stays by whoever made it; the struck one says who corrected it
+		}
+		if said != nil && *said != "" && *said != name {
+			if actor.Role != record.Owner {
+				return nil, &refusal.Error{Reason: refusal.Forbidden, Field: "by", What: say.Of("you are signed in as %s, and only an owner can log for somebody else. Nothing was saved; sign in as %s, or log it as your own", say.Word(name), say.Word(*said))}
+			}
+			name = *said + ", logged by " + name
+		}
+		by.Set(reflect.ValueOf(&name))
 		return next(c, request)
 	}
 }

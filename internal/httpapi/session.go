@@ -2,7 +2,9 @@ package httpapi
 
 import (
 	"context"
+	"encoding/base64"
 	"errors"
+	"fmt"
 	"log/slog"
 	"net/http"
 	"slices"
@@ -16,6 +18,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/internal/account"
+	"corte/internal/bell"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
 	"corte/internal/record"
@@ -35,6 +38,7 @@ const (
 	inShop    = "shop"   // that they are in
 	inMember  = "member" // who was tapped at a tablet
 	inSince   = "since"  // when that was
+	inHold    = "hold"   // what the tapped name holds by
 	inPasskey = "passkey"
 )
 
@@ -126,10 +130,11 @@ func (s *server) who(c *gin.Context) {
 		refuseError(c, err)
 		return
 	}
-	a.Address = v.address
-	if s.beside && a.Way != record.Out {
-		a = record.Actor{Shop: s.home, Name: a.Name, Role: record.Owner, Way: record.Open, Address: a.Address}
+	if s.beside {
+		a = s.lookingRound(a)
+		v.person, v.tablet = nil, nil // who they are is their own shop's business
 	}
+	a.Address = v.address
 	shop := a.Shop
 	if shop == uuid.Nil {
 		shop = uuid.Max
@@ -139,6 +144,19 @@ func (s *server) who(c *gin.Context) {
 		direct := c.Writer
 		c.Writer = &opening{direct, func() { s.door.leave(c.Request.Context(), direct, v) }}
 	}
+}
+
+// lookingRound is who somebody of another shop is in the demo: they work in it,
+// without a name, and run nothing. A script is let into its own shop alone, and
+// whoever belongs to no shop has no role here either.
+func (s *server) lookingRound(a record.Actor) record.Actor {
+	switch {
+	case a.Way == record.Out || a.Way == record.Token:
+		return record.Actor{}
+	case a.Role == record.Nobody:
+		return record.Actor{Way: a.Way}
+	}
+	return record.Actor{Shop: s.home, Role: record.Worker, Way: record.Open}
 }
 
 func cookieOf(c *gin.Context, name string) string {
@@ -182,6 +200,61 @@ func (s *server) actor(c *gin.Context, ctx context.Context, v *visit) (record.Ac
 	return s.byTablet(ctx, v)
 }
 
+// whileIn is a context that ends when whoever asked is no longer let in as they
+// were: signed out, let go, given another role, or a name that was put down. It
+// is looked up at once where people or sign-ins of the shop change, and at every
+// heartbeat. It outlasts the request's own deadline; done frees it.
+func (s *server) whileIn(ctx context.Context) (still context.Context, done func()) {
+	c, ok := ctx.(*gin.Context)
+	if !ok || s.door == nil {
+		return context.WithCancel(ctx)
+	}
+	still, cancel := context.WithCancel(c.Request.Context())
+	rings, unwatch := s.bell.Watch(s.shop(still))
+	was := record.ActorOf(still)
+	go func() {
+		defer unwatch()
+		defer cancel()
+		beat := time.NewTicker(heartbeat)
+		defer beat.Stop()
+		for {
+			select {
+			case <-still.Done():
+				return
+			case <-beat.C:
+			case what, ok := <-rings:
+				if !ok {
+					return // Corte is stopping
+				}
+				if !slices.Contains(aboutPeople, what) {
+					continue
+				}
+			}
+			if is, err := s.askedBy(c); err == nil && !is.Same(was) {
+				return
+			}
+		}
+	}()
+	return still, cancel
+}
+
+// aboutPeople are the kinds of change after which somebody may be in no more.
+var aboutPeople = []string{"people", "passes", "devices", "tokens", "session", "account", "shop", bell.Everything}
+
+// askedBy is who sends a request, found out anew.
+func (s *server) askedBy(c *gin.Context) (record.Actor, error) {
+	ctx := account.Apart(context.WithoutCancel(c.Request.Context()))
+	loaded, err := s.door.sessions.Load(ctx, cookieOf(c, s.door.sessions.Cookie.Name))
+	if err != nil {
+		return record.Actor{}, err
+	}
+	a, err := s.actor(c, loaded, &visit{door: s.door})
+	if err == nil && s.beside {
+		a = s.lookingRound(a)
+	}
+	return a, err
+}
+
 // byTablet is who was tapped at a tablet of a shop; nobody yet where nobody was,
 // or too long ago.
 func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
@@ -201,10 +274,28 @@ func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
 	if err != nil {
 		return a, err
 	}
+	holds, err := s.hold(ctx, member)
+	if err != nil || holds != m.GetString(ctx, inHold) {
+		return a, err
+	}
 	role, err := record.ParseRole(member.Role)
 	// A PIN is short: what needs more than a worker needs a password.
 	a.Member, a.Name, a.Role = &member.ID, member.Name, min(role, record.Worker)
 	return a, err
+}
+
+// hold is what a tapped name holds by: it changes where the PIN or the role
+// does, or where the person signs out everywhere, and the name is put down then.
+func (s *server) hold(ctx context.Context, m store.Member) (string, error) {
+	epoch := 0
+	if m.Person != nil {
+		p, err := s.svc.Store.Person(ctx, *m.Person)
+		if err != nil {
+			return "", err
+		}
+		epoch = p.Epoch
+	}
+	return base64.RawStdEncoding.EncodeToString(account.Digest(fmt.Sprintf("%s %s %d", m.Role, m.Pin, epoch))), nil
 }
 
 // bySession is who signed in, in the shop that they are in: the one they named,

@@ -19,9 +19,11 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/care"
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/verdict"
 	"corte/internal/sheet"
 	"corte/internal/store"
 )
@@ -57,7 +59,10 @@ func RecordOf(e store.Entry) (Record, error) {
 	}
 	if e.Kind == store.KindCut {
 		r.Cut = new(store.CutDetail)
-		return r, json.Unmarshal(e.Detail, r.Cut)
+		if json.Unmarshal(e.Detail, r.Cut) == nil {
+			return r, nil
+		}
+		r.Cut = nil // it goes out as it stands, so that somebody can repair it
 	}
 	if !bytes.Equal(e.Detail, []byte("{}")) {
 		r.More = e.Detail
@@ -367,7 +372,7 @@ func Read(file []byte, u measure.Unit, zone *time.Location) ([]Row, error) {
 			}
 		}
 		if row.Err == nil {
-			row.Err = row.check()
+			row.Err = row.check(true)
 		}
 		if out = append(out, row); len(out) > mostRows {
 			return nil, fmt.Errorf("the file has more than %d rows; bring it in in parts", mostRows)
@@ -396,14 +401,54 @@ func readJSON(file []byte) ([]Row, error) {
 		d := json.NewDecoder(bytes.NewReader(raw))
 		d.DisallowUnknownFields()
 		if out[i].Err = d.Decode(&out[i].Record); out[i].Err == nil {
-			out[i].Err = out[i].check()
+			out[i].Err = out[i].check(true)
 		}
 	}
 	return out, nil
 }
 
-// check refuses what no log could hold.
-func (r *Record) check() error {
+// Check refuses a row of the log that Corte would not have written, one of
+// another row or of the rack among them.
+func Check(e store.Entry) error {
+	var about any
+	switch e.Kind {
+	case store.KindStruck, store.KindRestored:
+		about = &struct{}{}
+	case store.KindRetired:
+		about = &store.RetiredDetail{}
+	case store.KindCompared:
+		about = &store.ComparedDetail{}
+	case store.KindTraced:
+		about = &store.TracedDetail{}
+	default:
+		r, err := RecordOf(e)
+		if err != nil {
+			return fmt.Errorf("detail of a row of kind %s: %w", e.Kind, err)
+		}
+		if r.Cut == nil && e.Kind == store.KindCut {
+			return errors.New("what was cut cannot be read")
+		}
+		return r.check(false)
+	}
+	return readDetail(e.Kind, e.Detail, about, false)
+}
+
+// readDetail reads what a row holds beside what every row has. strict refuses fields
+// that are not known; a row that an older Corte wrote may have some.
+func readDetail(kind store.Kind, raw json.RawMessage, into any, strict bool) error {
+	d := json.NewDecoder(bytes.NewReader(raw))
+	if strict {
+		d.DisallowUnknownFields()
+	}
+	if err := d.Decode(into); err != nil {
+		return fmt.Errorf("detail of a row of kind %s: %w", kind, err)
+	}
+	return nil
+}
+
+// check refuses what no log could hold. known says whether the material of a cut
+// must stand in today's table, and every field be one of today's.
+func (r *Record) check(known bool) error {
 	if r.At.IsZero() {
 		return errors.New("say when it was, in the column at")
 	}
@@ -418,7 +463,7 @@ func (r *Record) check() error {
 	var into any
 	switch store.Kind(r.Kind) {
 	case store.KindCut:
-		return r.checkCut()
+		return r.checkCut(known)
 	case store.KindWashed:
 		into = &store.WashedDetail{}
 	case store.KindSharpened, store.KindReturned:
@@ -446,25 +491,90 @@ func (r *Record) check() error {
 	}
 	r.Cut = nil
 	if r.More != nil {
-		d := json.NewDecoder(bytes.NewReader(r.More))
-		d.DisallowUnknownFields()
-		if err := d.Decode(into); err != nil {
-			return fmt.Errorf("detail of a row of kind %s: %w", r.Kind, err)
+		if err := readDetail(store.Kind(r.Kind), r.More, into, known); err != nil {
+			return err
 		}
 	}
-	if g, ok := into.(*store.GroovedDetail); ok && slices.ContainsFunc(g.Width, func(w measure.Length) bool { return !(w > 0 && w < 100) }) {
-		return errors.New("a groove is between 0 and 100 mm wide")
+	return sense(into)
+}
+
+// sense refuses figures and words of a detail that nothing real has.
+func sense(detail any) error {
+	oneOf := func(what, v string, words ...string) error {
+		if v != "" && !slices.Contains(words, v) {
+			return fmt.Errorf("%s %q is none of %s", what, v, strings.Join(words, ", "))
+		}
+		return nil
+	}
+	const dearest, mostMm, mostTeeth = 1e6, 1000, 1000
+	switch d := detail.(type) {
+	case *store.WashedDetail:
+		if d.Cleaner != "" {
+			if _, err := care.CleanerByID(d.Cleaner); err != nil {
+				return err
+			}
+		}
+		return errors.Join(oneOf("brush", d.Brush, string(care.Nylon), string(care.Brass), string(care.Steel)), within("blades in one bath", float64(d.With), 0, 1000))
+	case *store.SharpenedDetail:
+		left := 0
+		if d.Left != nil {
+			left = *d.Left
+		}
+		return errors.Join(within("price", d.Price, 0, dearest), within("kerf_mm", d.Kerf.Mm(), 0, mostMm), within("diameter_mm", d.Diameter.Mm(), 0, mostMm),
+			within("teeth_replaced", float64(d.Replaced), 0, mostTeeth), within("sharpenings_left", float64(left), 0, mostTeeth))
+	case *store.SentDetail:
+		return within("price_asked", d.Asked, 0, dearest)
+	case *store.JudgedDetail:
+		if care.ParseSaying(d.Says) == 0 {
+			return fmt.Errorf("%q is nothing that is said of a blade; use dull, hard, pitchy, like-new or hit", d.Says)
+		}
+	case *store.InspectedDetail:
+		if d.Fault != "" && !slices.Contains(care.Faults(), care.Fault(d.Fault)) {
+			return fmt.Errorf("%q is no fault of a blade", d.Fault)
+		}
+		if v := d.Survey; v != nil {
+			return errors.Join(within("teeth", float64(max(v.Missing, v.Chipped, v.Loose)), 0, mostTeeth), within("teeth", float64(min(v.Missing, v.Chipped, v.Loose)), 0, mostTeeth),
+				oneOf("after", v.After, "lost-tip", "hit", "doubt"), oneOf("seat", v.Seat, "ground", "saw-marks"), oneOf("braze", v.Braze, "even", "squeezed"), oneOf("rest", v.Rest, "sharp", "worn"),
+				oneOf("pitch", v.Pitch, "none", "light", "caked"), oneOf("crack", v.Crack, "none", "gullet", "slot"), oneOf("beside", v.Beside, "even", "shifted"))
+		}
+	case *store.GroovedDetail:
+		if slices.ContainsFunc(d.Width, func(w measure.Length) bool { return !(w > 0 && w < 100) }) {
+			return errors.New("a groove is between 0 and 100 mm wide")
+		}
+		return errors.Join(within("target_mm", d.Target.Mm(), 0, mostMm), within("depth_mm", d.Depth.Mm(), 0, mostMm), within("made", float64(d.Made), 0, 1e6))
+	case *store.TruingDetail:
+		for _, l := range []*measure.Length{d.Heel, d.Open} {
+			if l != nil {
+				if err := within("a reading", l.Mm(), -mostMm, mostMm); err != nil {
+					return err
+				}
+			}
+		}
+		var v verdict.Verdict
+		if d.Verdict != "" {
+			if err := v.UnmarshalText([]byte(d.Verdict)); err != nil {
+				return err
+			}
+		}
+		return errors.Join(within("figure", d.Figure, -mostMm, mostMm), oneOf("figure_unit", d.Unit, "mm", "deg"))
 	}
 	return nil
 }
 
-func (r *Record) checkCut() error {
+func within(what string, v, lo, hi float64) error {
+	if !(v >= lo && v <= hi) {
+		return fmt.Errorf("%s is %g, and nothing real is under %g or over %g", what, v, lo, hi)
+	}
+	return nil
+}
+
+func (r *Record) checkCut(known bool) error {
 	d := r.Cut
 	if d == nil {
 		return errors.New("a cut needs at least material, thickness_mm, width_mm and length_mm")
 	}
 	m, err := material.Get(d.Material)
-	if err != nil {
+	if err != nil && known {
 		return err
 	}
 	defaults := []struct {
@@ -494,6 +604,14 @@ func (r *Record) checkCut() error {
 	}
 	if err := j.Check(); err != nil {
 		return err
+	}
+	if err := store.Figures(d.Height.Mm(), d.Feed, d.Metres, d.Seconds); err != nil {
+		return err
+	}
+	for _, u := range []string{d.Exit, d.Other} {
+		if _, err := cut.ParseSupport(u); err != nil {
+			return err
+		}
 	}
 	for _, w := range []struct {
 		name, v string

@@ -191,6 +191,26 @@ func (r *Reader) check(row *Row) {
 	}
 }
 
+// CheckBlade reports what is wrong with a blade by the schema and the craft, as
+// with one that somebody sends.
+func (r *Reader) CheckBlade(b store.Blade) error { return r.checkRecord(Blade, RecordOfBlade(b)) }
+
+// CheckSaw is CheckBlade of a saw.
+func (r *Reader) CheckSaw(w store.Saw) error { return r.checkRecord(Saw, RecordOfSaw(w)) }
+
+func (r *Reader) checkRecord(what What, record any) error {
+	raw, err := json.Marshal(record)
+	if err != nil {
+		return err
+	}
+	row := r.row(1, what, raw)
+	r.check(&row)
+	if len(row.Problems) > 0 {
+		return errors.New(row.Problems[0].Detail)
+	}
+	return nil
+}
+
 // take decodes and checks a row that keeps to the schema.
 func (row *Row) take(raw []byte) error {
 	if row.What == Saw {

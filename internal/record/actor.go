@@ -57,6 +57,13 @@ type Actor struct {
 	Address string // that it came from over the network
 }
 
+// Same reports whether an actor is who another was, with what they could do. It
+// leaves aside where they ask from.
+func (a Actor) Same(b Actor) bool {
+	same := a.Member == b.Member || a.Member != nil && b.Member != nil && *a.Member == *b.Member
+	return same && a.Shop == b.Shop && a.Role == b.Role && a.Way == b.Way && a.Name == b.Name
+}
+
 // Who names the actor to an owner who looks it up later.
 func (a Actor) Who() string {
 	switch {

@@ -5,6 +5,7 @@ package record
 
 import (
 	"errors"
+	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -27,6 +28,46 @@ var (
 	ErrNone  = errors.New("no such row")
 	ErrStale = errors.New("changed by somebody else")
 )
+
+// A DamagedError is a row that cannot be read: a value in it is none that Corte
+// writes. It costs that row alone; lists leave it out.
+type DamagedError struct {
+	Table string // of the database
+	ID    string // of the row
+	Why   error
+}
+
+func (e *DamagedError) Error() string {
+	return "a row of " + e.Table + ", " + e.ID + ", cannot be read: " + e.Why.Error()
+}
+
+func (e *DamagedError) Unwrap() error { return e.Why }
+
+// Readable turns rows into values. A row that is damaged is left out: it costs
+// itself, and no list that it stands in.
+func Readable[R, V any](rows []R, f func(R) (V, error)) ([]V, error) {
+	out := make([]V, 0, len(rows))
+	for _, r := range rows {
+		v, err := f(r)
+		var damaged *DamagedError
+		if errors.As(err, &damaged) {
+			continue
+		}
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, v)
+	}
+	return out, nil
+}
+
+// Damaged is the error of a row that cannot be read; nil where why is.
+func Damaged(table string, id fmt.Stringer, why error) error {
+	if why == nil {
+		return nil
+	}
+	return &DamagedError{table, id.String(), why}
+}
 
 // A Blade is a blade of the shop, with the condition that its log adds up to.
 type Blade struct {

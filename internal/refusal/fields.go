@@ -104,5 +104,5 @@ func Placed(err error, under ...string) error {
 	if strings.Contains(name, "%d") {
 		name = fmt.Sprintf(name, f.Nth)
 	}
-	return &Error{Invalid, strings.Join(append(under, name), "."), f.What}
+	return &Error{Reason: Invalid, Field: strings.Join(append(under, name), "."), What: f.What}
 }

@@ -4,6 +4,7 @@ package refusal
 
 import (
 	"errors"
+	"time"
 
 	"corte/core/say"
 	"corte/internal/record"
@@ -28,12 +29,28 @@ type Error struct {
 	Reason Reason
 	Field  string // as in the API, such as "cut.thickness_mm"; empty if about the whole
 	What   say.Line
+	After  time.Duration // until it may be tried again; 0 for the usual of its reason
 }
 
 func (e *Error) Error() string { return e.What.String() }
 
 // Said is what it says, to whoever reads it.
 func (e *Error) Said() say.Line { return e.What }
+
+// RetryAfter is how long a client waits before it tries again, 0 where trying
+// again does not help. Attempts that were too many are forgotten after a quarter
+// of an hour.
+func (e *Error) RetryAfter() time.Duration {
+	switch {
+	case e.After > 0:
+		return e.After
+	case e.Reason == TooOften:
+		return 15 * time.Minute
+	case e.Reason == Busy:
+		return 5 * time.Second
+	}
+	return 0
+}
 
 // Status is the contract's number for it.
 func (e *Error) Status() int {
@@ -59,21 +76,26 @@ func (e *Error) Status() int {
 // Of refuses what is invalid at a field, with a form and its figures as say.Of
 // takes them.
 func Of(field, form string, with ...any) error {
-	return &Error{Invalid, field, say.Of(form, with...)}
+	return &Error{Reason: Invalid, Field: field, What: say.Of(form, with...)}
 }
 
 // NotThere turns a row that is not there into a sentence about a field.
 func NotThere(err error, field, what string) error {
 	if errors.Is(err, record.ErrNone) {
-		return &Error{Missing, field, say.Of("there is no such %s in this shop", say.Word(what))}
+		return &Error{Reason: Missing, Field: field, What: say.Of("there is no such %s in this shop", say.Word(what))}
 	}
 	return err
+}
+
+// OfDamaged turns a row that cannot be read into a sentence.
+func OfDamaged(err *record.DamagedError) *Error {
+	return &Error{Reason: Conflict, What: say.Of("this record is damaged and can't be read (%s). Nothing was changed; an owner can repair or remove it on the Shop page", say.Word(err.Why.Error()))}
 }
 
 // Changed turns a row that was changed in the meantime into a sentence.
 func Changed(err error, what string) error {
 	if errors.Is(err, record.ErrStale) {
-		return &Error{Stale, "", say.Of("somebody else has changed this %s since you opened it; nothing was saved. Look at what they changed, then save again", say.Word(what))}
+		return &Error{Reason: Stale, What: say.Of("somebody else has changed this %s since you opened it; nothing was saved. Look at what they changed, then save again", say.Word(what))}
 	}
 	return err
 }

@@ -148,6 +148,9 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
 	knew, _ := f.Groove.DadoSet(ctx, f.id, set)
+	if _, err := f.Care.SendOut(ctx, f.id, set, store.SentDetail{To: "the sharpening service"}, "", ""); err != nil {
+		t.Fatal(err)
+	}
 	if _, err := f.Care.TakeBack(ctx, f.id, set, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}

@@ -26,6 +26,7 @@ import (
 	"corte/internal/shop/people"
 	"corte/internal/shop/practice"
 	"corte/internal/shop/rack"
+	"corte/internal/shop/repair"
 	"corte/internal/shop/run"
 	"corte/internal/shop/trace"
 	"corte/internal/shop/truing"
@@ -47,6 +48,7 @@ type Service struct {
 	People   people.Station
 	Practice practice.Station
 	Rack     rack.Station
+	Repair   repair.Station
 	Run      run.Station
 	Trace    trace.Station
 	Truing   truing.Station
@@ -58,7 +60,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 func over(k *kit.Kit) *Service {
 	return &Service{
 		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Log: log.At(k),
-		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Practice: practice.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
+		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Practice: practice.At(k), Rack: rack.At(k), Repair: repair.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }
 

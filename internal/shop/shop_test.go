@@ -204,6 +204,18 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 			t.Errorf("back on the rack, %s: %v", what, err)
 		}
 	}
+	if _, err := f.Rack.RetireSaw(ctx, f.id, table, "sold", ""); err == nil {
+		t.Error("a saw is retired while a blade is being mounted on it")
+	}
+	under, err := f.Store.Mountings(ctx, f.id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, m := range under {
+		if err := f.Mount.Drop(ctx, f.id, m.ID); err != nil {
+			t.Fatal(err)
+		}
+	}
 	if _, err := f.Rack.RetireSaw(ctx, f.id, table, "sold", ""); err != nil {
 		t.Fatal(err)
 	}

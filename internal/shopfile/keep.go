@@ -22,6 +22,9 @@ import (
 // Save writes a shop to a path: beside it first, then read back and checked, and
 // only then in its place, so that the path never holds half a copy.
 func Save(ctx context.Context, st *store.Store, shop uuid.UUID, now time.Time, by, path string, p Progress) (*File, error) {
+	if err := sweep(filepath.Dir(path), now); err != nil {
+		return nil, err
+	}
 	part, err := os.CreateTemp(filepath.Dir(path), half)
 	if err != nil {
 		return nil, err
@@ -60,7 +63,7 @@ func read(ctx context.Context, st *store.Store, part *os.File) (*File, error) {
 	if err != nil {
 		return nil, err
 	}
-	faults, err := f.Check(ctx, st)
+	faults, err := f.Intact(ctx, st)
 	if err == nil && len(faults) > 0 {
 		err = fmt.Errorf("the copy that was written cannot be read back: %v", faults[0])
 	}
@@ -180,7 +183,7 @@ func (k *Keeper) make(ctx context.Context) (Copy, error) {
 			return c, err
 		}
 	}
-	return c, k.sweep(now)
+	return c, nil
 }
 
 // tooMany are the copies beyond the days that are kept, and of every day that is
@@ -199,10 +202,10 @@ func (k *Keeper) tooMany(all []Copy) (out []Copy) {
 	return out
 }
 
-// sweep throws away what was begun more than a day ago, by a Corte that was
-// killed in the middle of it.
-func (k *Keeper) sweep(now time.Time) error {
-	halves, err := filepath.Glob(filepath.Join(k.Dir, half))
+// sweep throws away what was begun in a folder more than a day ago, by a Corte
+// that was killed in the middle of it.
+func sweep(dir string, now time.Time) error {
+	halves, err := filepath.Glob(filepath.Join(dir, half))
 	if err != nil {
 		return err
 	}
@@ -227,6 +230,9 @@ func (k *Keeper) due(all []Copy) bool {
 // Run makes a copy of the shop, and of every other that people sign in to,
 // whenever its last one is a day old, until ctx ends.
 func (k *Keeper) Run(ctx context.Context, log *slog.Logger) {
+	if err := sweep(k.Dir, k.Now()); err != nil {
+		log.Warn("half-written backups were not swept", "folder", k.Dir, "error", err)
+	}
 	for {
 		shops, err := k.Store.ShopsWithPeople(ctx)
 		if err != nil && ctx.Err() == nil {

@@ -6,6 +6,7 @@ import (
 	"bytes"
 	"context"
 	"crypto/sha256"
+	"encoding/binary"
 	"encoding/hex"
 	"encoding/json"
 	"errors"
@@ -19,6 +20,7 @@ import (
 
 	"corte/core/say"
 	"corte/internal/refusal"
+	"corte/internal/rowcheck"
 	"corte/internal/store"
 )
 
@@ -46,6 +48,9 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 	if err != nil {
 		return nil, refusal.Of("file", "this is no whole shop file: it is not a ZIP, or its end is missing")
 	}
+	if err := noMore(z, size); err != nil {
+		return nil, err
+	}
 	f := &File{entries: map[string]*zip.File{}}
 	for _, e := range z.File {
 		if f.entries[e.Name] != nil {
@@ -68,6 +73,8 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 	switch {
 	case f.Format != Format:
 		return nil, refusal.Of("file", "this is no shop file of Corte")
+	case f.Version < 1:
+		return nil, refusal.Of("file", "this file says that it is of format %d, and the first was 1", f.Version)
 	case f.Version > Version:
 		return nil, refusal.Of("file", "a later Corte wrote this file (format %d); this one reads up to format %d", f.Version, Version)
 	}
@@ -79,6 +86,32 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 		unpacked += s.Bytes
 	}
 	return f, nil
+}
+
+// noMore refuses what no sum covers: comments, extra fields but the time that
+// Corte writes, and bytes between the entries.
+func noMore(z *zip.Reader, size int64) error {
+	extra := refusal.Of("file", "it holds data beside its entries, which no sum covers; bring in a file as Corte wrote it")
+	const header, stamp, descriptor = 30, 9, 24 // bytes before a name, of a time, and behind an entry
+	if z.Comment != "" {
+		return extra
+	}
+	at := int64(0)
+	for _, e := range z.File {
+		timed := len(e.Extra) == stamp && binary.LittleEndian.Uint16(e.Extra) == 0x5455
+		begins, err := e.DataOffset()
+		if err != nil {
+			return extra
+		}
+		if e.Comment != "" || len(e.Extra) > 0 && !timed || begins < at || begins-at > int64(header+stamp+descriptor+len(e.Name)) {
+			return extra
+		}
+		at = begins + int64(e.CompressedSize64)
+	}
+	if at > size {
+		return extra
+	}
+	return nil
 }
 
 func readJSON(e *zip.File, into any) error {
@@ -105,14 +138,49 @@ func (f *File) Rows() (all int) {
 	return all
 }
 
-// Check reads the whole file against its own sums and against the tables that
-// this Corte has. It returns what is wrong, the first of it; nothing for a file
-// that can be brought in.
+// Check reads the whole file: against its own sums, against the tables that this
+// Corte has, and every row against what Corte itself would write. It returns
+// what is wrong, the first of it; nothing for a file that can be brought in.
 func (f *File) Check(ctx context.Context, st *store.Store) ([]say.Line, error) {
+	faults, err := f.Intact(ctx, st)
+	if err == nil && len(faults) == 0 {
+		faults, err = f.checkRows(), ctx.Err()
+	}
+	return faults, err
+}
+
+// Intact is Check without a look at what the rows say: whether the file is as it
+// was written. A shop with a damaged row can still be backed up.
+func (f *File) Intact(ctx context.Context, st *store.Store) ([]say.Line, error) {
 	tables, err := st.Tables(ctx)
 	if err != nil {
 		return nil, err
 	}
+	return f.intact(tables), ctx.Err()
+}
+
+// checkRows checks every row of an intact file.
+func (f *File) checkRows() (faults []say.Line) {
+	if err := rowcheck.Settings(f.Shop); err != nil {
+		faults = append(faults, say.Of("the shop's own settings: %s", say.Word(err.Error())))
+	}
+	for _, t := range f.Tables {
+		r, err := f.entries[tableName(t.Name)].Open()
+		if err != nil {
+			return append(faults, say.Of("%s cannot be unpacked", say.Word(tableName(t.Name))))
+		}
+		lines := lineOf(r, mostLine)
+		for n := 1; lines.Scan() && len(faults) < mostFaults; n++ {
+			if err := rowcheck.Check(t.Name, lines.Bytes()); err != nil {
+				faults = append(faults, say.Of("%s, line %d: %s", say.Word(t.Name), n, say.Word(err.Error())))
+			}
+		}
+		r.Close()
+	}
+	return faults
+}
+
+func (f *File) intact(tables []store.Table) []say.Line {
 	var faults []say.Line
 	wrong := func(form string, args ...any) {
 		if len(faults) < mostFaults {
@@ -154,7 +222,7 @@ func (f *File) Check(ctx context.Context, st *store.Store) ([]say.Line, error) {
 			wrong("%s is missing from it", say.Word(name))
 		}
 	}
-	return faults, ctx.Err()
+	return faults
 }
 
 // harmless reports whether an entry is what a browser may be given as a photo: a
@@ -219,7 +287,8 @@ func (f *File) checkEntry(name string, columns map[string]bool, wrong func(strin
 	}
 }
 
-// Restore brings a checked file into an empty shop, whole or not at all.
+// Restore brings a checked file into an empty shop, whole or not at all. What
+// its log adds up to is not taken from the file but worked out anew.
 func (f *File) Restore(ctx context.Context, st *store.Store, shop uuid.UUID, p Progress) error {
 	return st.Atomically(ctx, func(st *store.Store) error {
 		has, err := st.Holds(ctx, shop)
@@ -246,6 +315,9 @@ func (f *File) Restore(ctx context.Context, st *store.Store, shop uuid.UUID, p P
 			}
 		}
 		if err := st.SamePeople(ctx, shop); err != nil {
+			return err
+		}
+		if err := st.FoldShop(ctx, shop); err != nil {
 			return err
 		}
 		return st.Beyond(ctx)

@@ -13,6 +13,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/measure"
+	"corte/internal/record"
 )
 
 // RetireBlade takes a blade out of use, or back into it where r is nil.
@@ -65,22 +66,79 @@ var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", 
 	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hangs", "note",
 	"coating", "slots", "price", "carbide_mm", "sharpened_before", "hook_unknown", "shoulder", "shear", "throwaway", "carbide", "gullet_shape"}
 
+// most are what a row holds at the most, far beyond what a request may say.
+const (
+	mostTeeth = 1000
+	mostText  = 4000
+)
+
+// blade reads a row. The error is a *record.DamagedError, or a *tornError where
+// only the snapshot of its log is damaged.
 func (r bladeRow) blade() (Blade, error) {
+	b, err := r.numbers()
+	if err != nil {
+		return Blade{}, &record.DamagedError{Table: "blades", ID: r.ID.String(), Why: err}
+	}
+	if r.Condition != nil {
+		if b.Condition, err = readCondition(r.Condition); err != nil {
+			return Blade{}, &tornError{b, err}
+		}
+	}
+	return b, nil
+}
+
+// A tornError is a blade whose snapshot cannot be read. What its log adds up to
+// is folded anew.
+type tornError struct {
+	blade Blade
+	why   error
+}
+
+func (e *tornError) Error() string {
+	return "condition of blade " + e.blade.Name + ": " + e.why.Error()
+}
+
+// whole is what a row came to, with a snapshot that could not be read folded
+// anew from the log.
+func (s *Store) whole(ctx context.Context, shop uuid.UUID, b Blade, err error) (Blade, error) {
+	var torn *tornError
+	if !errors.As(err, &torn) {
+		return b, err
+	}
+	b = torn.blade
+	b.Condition, err = s.fold(ctx, shop, b)
+	return b, err
+}
+
+// numbers are what somebody said of a blade.
+func (r bladeRow) numbers() (Blade, error) {
+	err := errors.Join(figures(r.Diameter.Mm(), r.Bore.Mm(), r.Kerf.Mm(), r.Plate.Mm(), r.Bevel, r.Hook, r.MaxRPM, r.Gullet.Mm(), r.Raker.Mm(), r.Price, r.Tip.Mm()),
+		counts(r.Group, r.Slots, r.Sharpened))
+	switch {
+	case err != nil:
+		return Blade{}, err
+	case r.Teeth < 0 || r.Teeth > mostTeeth:
+		return Blade{}, fmt.Errorf("%d teeth are on no blade", r.Teeth)
+	case r.Diameter <= 0 || r.Bore <= 0 || r.Kerf <= 0:
+		return Blade{}, errors.New("a blade has a diameter, a bore and a kerf")
+	case max(len(r.Name), len(r.Note), len(r.Hangs)) > mostText:
+		return Blade{}, errors.New("a text is too long")
+	}
 	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn,
 		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Tip: r.Tip, Sharpened: r.Sharpened,
 		PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
 	mk, err := blade.ParseMake(r.Make)
 	if err != nil {
-		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+		return Blade{}, err
 	}
 	use, err := blade.ParseUse(r.KeptFor)
 	if err != nil {
-		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+		return Blade{}, err
 	}
 	var grind blade.Grind
 	if r.Grind != "" {
 		if grind, err = blade.ParseGrind(r.Grind); err != nil {
-			return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+			return Blade{}, err
 		}
 	}
 	b.Blade = blade.Blade{
@@ -89,20 +147,15 @@ func (r bladeRow) blade() (Blade, error) {
 		KeptFor: use, Nails: r.Nails, Ferrous: r.Ferrous, HookUnknown: r.HookUnk, Shoulder: r.Shoulder, Shear: r.Shear, Throwaway: r.Throwaway,
 	}
 	if b.Blade.Carbide, err = blade.ParseCarbide(r.Carbide); err != nil {
-		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+		return Blade{}, err
 	}
 	if b.GulletShape, err = blade.ParseGulletShape(r.Shape); err != nil {
-		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
-	}
-	if r.Condition != nil {
-		if b.Condition, err = readCondition(r.Condition); err != nil {
-			return Blade{}, fmt.Errorf("condition of blade %q: %w", r.Name, err)
-		}
+		return Blade{}, err
 	}
 	if r.MadeOf != nil {
 		set, err := readSet(r.MadeOf)
 		if err != nil {
-			return Blade{}, fmt.Errorf("set %q: %w", r.Name, err)
+			return Blade{}, fmt.Errorf("what its set is made of: %w", err)
 		}
 		b.Set = &set
 	}
@@ -127,7 +180,7 @@ var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plat
 var selectWeighed = onSaw + `
 SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2,
        coalesce(c.life_shift, 0) AS life_shift, coalesce(c.pitch_shift, 0) AS pitch_shift, coalesce(c.unfit, '') AS unfit,
-       coalesce(c.away, false) AS away, coalesce(c.hit, false) AS hit, coalesce(c.flaw, '') AS flaw, on_saw.saw_id AS mounted_on
+       coalesce(c.away, false) AS away, coalesce(c.hit, false) AS hit, coalesce(c.flaw, '') AS flaw, c.blade_id IS NOT NULL AND c.unfit IS NULL AS torn, on_saw.saw_id AS mounted_on
 FROM blades b
 LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
 LEFT JOIN on_saw ON on_saw.blade_id = b.id
@@ -143,6 +196,7 @@ type weighedRow struct {
 	Away   bool    `db:"away"`
 	Hit    bool    `db:"hit"`
 	Flaw   string  `db:"flaw"`
+	Torn   bool    `db:"torn"` // the snapshot is none
 }
 
 func (r weighedRow) blade() (Blade, error) {
@@ -150,6 +204,9 @@ func (r weighedRow) blade() (Blade, error) {
 	c := &b.Condition
 	c.WearM2, c.ResinM2, c.Life.Shift, c.Pitch.Shift = r.Wear, r.Resin, r.Life, r.Pitchy
 	c.Unfit, c.Away, c.Hit, c.Flaw = r.Unfit, r.Away, r.Hit, r.Flaw
+	if err == nil && (r.Torn || figures(r.Wear, r.Resin, r.Life, r.Pitchy) != nil) {
+		return Blade{}, &tornError{b, errors.New("it is none")}
+	}
 	return b, err
 }
 
@@ -161,7 +218,7 @@ func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
 	if err := s.db.SelectContext(ctx, &rows, selectWeighed, shop); err != nil {
 		return nil, err
 	}
-	return each(rows, weighedRow.blade)
+	return record.Readable(rows, func(r weighedRow) (Blade, error) { b, err := r.blade(); return s.whole(ctx, shop, b, err) })
 }
 
 // A Place is where a page of the rack left off. It may be on the wall of the
@@ -190,7 +247,7 @@ func (s *Store) Blades(ctx context.Context, shop uuid.UUID, after Place, limit i
 	if err := s.db.SelectContext(ctx, &rows, q, args...); err != nil {
 		return nil, err
 	}
-	return each(rows, bladeRow.blade)
+	return record.Readable(rows, func(r bladeRow) (Blade, error) { b, err := r.blade(); return s.whole(ctx, shop, b, err) })
 }
 
 // Blade finds one blade of the shop, retired or not.
@@ -199,7 +256,8 @@ func (s *Store) Blade(ctx context.Context, shop, id uuid.UUID) (Blade, error) {
 	if err := s.db.GetContext(ctx, &row, selectBlades+` AND b.id = $2`, shop, id); err != nil {
 		return Blade{}, noneIfNoRows(err)
 	}
-	return row.blade()
+	b, err := row.blade()
+	return s.whole(ctx, shop, b, err)
 }
 
 // BladesOf finds blades of the shop by their IDs, retired or not. An ID that is
@@ -213,14 +271,11 @@ func (s *Store) BladesOf(ctx context.Context, shop uuid.UUID, ids []uuid.UUID) (
 	if err := s.db.SelectContext(ctx, &rows, selectBlades+` AND b.id = ANY($2)`, shop, ids); err != nil {
 		return nil, err
 	}
-	for _, r := range rows {
-		b, err := r.blade()
-		if err != nil {
-			return nil, err
-		}
+	found, err := record.Readable(rows, func(r bladeRow) (Blade, error) { b, err := r.blade(); return s.whole(ctx, shop, b, err) })
+	for _, b := range found {
 		out[b.ID] = b
 	}
-	return out, nil
+	return out, err
 }
 
 // AddBlade puts a blade into the rack. What the log says of it is left out.

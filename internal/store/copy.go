@@ -198,3 +198,61 @@ func (s *Store) Beyond(ctx context.Context) error {
 	}
 	return nil
 }
+
+// Newest hands over a table's rows of a shop as CopyOut does, the last by key
+// first, at most so many.
+func (s *Store) Newest(ctx context.Context, t Table, shop uuid.UUID, most int, row func([]byte) error) error {
+	return s.rows(ctx, func(rows *sqlx.Rows) error {
+		var raw sql.RawBytes
+		if err := rows.Scan(&raw); err != nil {
+			return err
+		}
+		return row(raw)
+	}, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(t.Columns, ", ")+` FROM `+t.Name+` WHERE shop_id = $1 ORDER BY `+t.Key+` DESC LIMIT $2) t`, shop, most)
+}
+
+// where finds a row of a shop by what its table's rows are told apart by.
+func (t Table) where() string {
+	if t.Key == "shop_id" { // a shop has one
+		return ` WHERE shop_id = $1 AND $2::text IS NOT NULL`
+	}
+	return ` WHERE shop_id = $1 AND ` + t.Key + `::text = $2`
+}
+
+// HoldRow reads a row as JSON and keeps it from others until the transaction
+// ends.
+func (s *Store) HoldRow(ctx context.Context, t Table, shop uuid.UUID, id string) (json.RawMessage, error) {
+	if t.Name != "log" { // whose rows nobody changes
+		if _, err := s.db.ExecContext(ctx, `SELECT 1 FROM `+t.Name+t.where()+` FOR UPDATE`, shop, id); err != nil {
+			return nil, err
+		}
+	}
+	var raw json.RawMessage
+	err := s.db.GetContext(ctx, &raw, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(t.Columns, ", ")+` FROM `+t.Name+t.where()+`) t`, shop, id)
+	return raw, noneIfNoRows(err)
+}
+
+// WriteRow writes a row, JSON of its columns, over the one with an ID. The error
+// is a *RowError where the database does not take it.
+func (s *Store) WriteRow(ctx context.Context, t Table, shop uuid.UUID, id string, row json.RawMessage) error {
+	list := strings.Join(t.Columns, ", ")
+	err := s.within(ctx, func() error {
+		return s.one(ctx, `UPDATE `+t.Name+` SET (`+list+`) = (SELECT `+list+` FROM jsonb_populate_record(NULL::`+t.Name+`, $3))`+t.where(), shop, id, []byte(row))
+	})
+	var refused *pgconn.PgError
+	if errors.As(err, &refused) {
+		return &RowError{0, refused.Message}
+	}
+	return err
+}
+
+// DeleteRow deletes a row by its ID. IsReferenced tells that others name it.
+func (s *Store) DeleteRow(ctx context.Context, t Table, shop uuid.UUID, id string) error {
+	return s.within(ctx, func() error { return s.one(ctx, `DELETE FROM `+t.Name+t.where(), shop, id) })
+}
+
+// IsReferenced reports whether a row was kept because others name it.
+func IsReferenced(err error) bool {
+	var pe *pgconn.PgError
+	return errors.As(err, &pe) && pe.Code == "23503"
+}

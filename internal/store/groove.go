@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/groove"
+	"corte/internal/record"
 )
 
 // A DadoSet is what makes the width of a blade that is a dado set.
@@ -28,10 +29,13 @@ type setRow struct {
 func (r setRow) set() (DadoSet, error) {
 	set, err := readSet(r.MadeOf)
 	if err != nil {
-		return DadoSet{}, err
+		return DadoSet{}, &record.DamagedError{Table: "dado_sets", ID: r.Blade.String(), Why: err}
 	}
 	held, err := readHeld(r.Held, set)
-	return DadoSet{r.Blade, set, held, r.Version}, err
+	if err != nil { // as good as nothing: what its log adds up to comes at the next start
+		held = set.New()
+	}
+	return DadoSet{r.Blade, set, held, r.Version}, nil
 }
 
 // DadoSets lists the sets of the shop's blades that are not retired.
@@ -41,7 +45,7 @@ func (s *Store) DadoSets(ctx context.Context, shop uuid.UUID) ([]DadoSet, error)
 		WHERE d.shop_id = $1 AND b.retired_at IS NULL`, shop); err != nil {
 		return nil, err
 	}
-	return each(rows, setRow.set)
+	return record.Readable(rows, setRow.set)
 }
 
 // DadoSet finds what one set is made of.

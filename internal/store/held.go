@@ -4,11 +4,13 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 
 	"github.com/google/uuid"
 
 	"corte/core/groove"
 	"corte/core/measure"
+	"corte/internal/record"
 )
 
 // HeldFold numbers the fold of a dado set's log, as Fold does a blade's.
@@ -180,6 +182,10 @@ func (s *Store) holdNew(ctx context.Context) error {
 			}
 			return tx.refoldHeld(ctx, o.Shop, o.Blade, *b.Set)
 		})
+		var damaged *record.DamagedError
+		if errors.As(err, &damaged) {
+			continue // Conditions has said so
+		}
 		if err != nil {
 			return err
 		}

@@ -2,6 +2,7 @@ package store
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 	"time"
 
@@ -91,6 +92,13 @@ func writeCondition(c care.Condition) ([]byte, error) {
 func readCondition(raw []byte) (care.Condition, error) {
 	var k keptCondition
 	if err := read(raw, &k, &k.V, keptNow); err != nil {
+		return care.Condition{}, err
+	}
+	if k.V < 1 {
+		return care.Condition{}, errors.New("it says of no version that it is of it")
+	}
+	if err := errors.Join(figures(k.WearM2, k.ResinM2, k.MetresSharp, k.MetresWashed, k.Metres, k.Life.Shift, k.Life.Gained, k.Pitch.Shift, k.Pitch.Gained, k.Spent),
+		counts(k.Cuts, k.CutsSharp, k.CutsWashed, k.Sharpenings, k.Washes, k.Seen, k.Left)); err != nil {
 		return care.Condition{}, err
 	}
 	return care.Condition{

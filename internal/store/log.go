@@ -127,6 +127,13 @@ func (s *Store) HoldBlade(ctx context.Context, shop, blade uuid.UUID) error {
 	return err
 }
 
+// HoldSaw keeps everybody else from changing a saw, or beginning to mount a
+// blade on it, until the transaction ends.
+func (s *Store) HoldSaw(ctx context.Context, shop, saw uuid.UUID) error {
+	_, err := s.db.ExecContext(ctx, `SELECT 1 FROM saws WHERE shop_id = $1 AND id = $2 FOR UPDATE`, shop, saw)
+	return err
+}
+
 // lock reads a blade and holds it until the transaction ends. The lock comes in
 // a statement of its own: one that waits for it still sees the snapshot from
 // before the wait, and would fold from that.
@@ -275,9 +282,9 @@ func (s *Store) wobbles(ctx context.Context, shop uuid.UUID, saws ...uuid.UUID) 
 		Blade  uuid.UUID  `db:"blade_id"`
 		Saw    *uuid.UUID `db:"on_saw"` // of a run-out
 		At     time.Time  `db:"at"`
-		Figure float64    `db:"figure"`
+		Figure *float64   `db:"figure"`
 	}
-	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.blade_id, on_saw) l.blade_id, l.at, (l.detail->>'figure')::float8 AS figure,
+	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.blade_id, on_saw) l.blade_id, l.at, `+number("l.detail", "figure")+` AS figure,
 			CASE l.kind WHEN 'runout' THEN l.saw_id END AS on_saw
 		FROM log l WHERE l.shop_id = $1 AND l.blade_id IS NOT NULL AND (l.kind = 'clearance' OR l.kind = 'runout' AND l.saw_id = ANY($2))`+stands+`
 		AND NOT EXISTS (SELECT 1 FROM log s WHERE s.shop_id = l.shop_id AND s.blade_id = l.blade_id AND s.kind = 'sharpened' AND s.at > l.at AND l.kind = 'clearance')
@@ -291,10 +298,12 @@ func (s *Store) wobbles(ctx context.Context, shop uuid.UUID, saws ...uuid.UUID) 
 		for _, r := range rows {
 			w := of[r.Blade]
 			switch {
+			case r.Figure == nil: // what was measured cannot be read
+				continue
 			case r.Saw == nil:
-				w.Spread, w.SpreadAt = r.Figure, r.At
+				w.Spread, w.SpreadAt = *r.Figure, r.At
 			case *r.Saw == saw:
-				w.RunOut, w.RunOutAt = r.Figure, r.At
+				w.RunOut, w.RunOutAt = *r.Figure, r.At
 			default:
 				continue
 			}

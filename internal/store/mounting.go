@@ -29,7 +29,7 @@ const mountingColumns = `id, shop_id, saw_id, blade_id, groove_id, step, answers
 func (s *Store) StartMounting(ctx context.Context, m Mounting) (Mounting, error) {
 	err := s.Atomically(ctx, func(tx *Store) error {
 		// Two that begin at once come one after the other, so that each sees its own.
-		if _, err := tx.db.ExecContext(ctx, `SELECT 1 FROM saws WHERE shop_id = $1 AND id = $2 FOR UPDATE`, m.Shop, m.Saw); err != nil {
+		if err := tx.HoldSaw(ctx, m.Shop, m.Saw); err != nil {
 			return err
 		}
 		if _, err := tx.db.ExecContext(ctx, `DELETE FROM mountings WHERE shop_id = $1 AND saw_id = $2 AND (blade_id <> $3 OR groove_id IS DISTINCT FROM $4)`, m.Shop, m.Saw, m.Blade, m.Groove); err != nil {

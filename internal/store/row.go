@@ -2,11 +2,13 @@ package store
 
 import (
 	"context"
-	"corte/internal/record"
+	"fmt"
 	"strings"
 	"time"
 
 	"github.com/google/uuid"
+
+	"corte/internal/record"
 )
 
 type retiredRow struct {
@@ -90,14 +92,31 @@ func (s *Store) retire(ctx context.Context, table string, shop, id uuid.UUID, r 
 	return nil
 }
 
-func each[R, V any](rows []R, f func(R) (V, error)) ([]V, error) {
-	out := make([]V, len(rows))
-	for i, r := range rows {
-		v, err := f(r)
-		if err != nil {
-			return nil, err
+// largest is more than any figure of a blade, a saw or a cut.
+const largest = 1e7
+
+// figures reports the first that is no number or larger than any that is real.
+func figures(all ...float64) error {
+	for _, v := range all {
+		if !(v > -largest && v < largest) { // false for NaN
+			return fmt.Errorf("%g is no figure", v)
 		}
-		out[i] = v
 	}
-	return out, nil
+	return nil
+}
+
+// counts reports the first that is negative or larger than any that is real.
+func counts(all ...int) error {
+	for _, v := range all {
+		if v < 0 || v > 1_000_000 {
+			return fmt.Errorf("%d is no count", v)
+		}
+	}
+	return nil
+}
+
+// number reads a field of a JSON column that is meant to be a number, as SQL;
+// NULL where something else stands in it.
+func number(column, field string) string {
+	return `CASE WHEN jsonb_typeof(` + column + `->'` + field + `') = 'number' AND abs((` + column + `->>'` + field + `')::numeric) < 1e7 THEN (` + column + `->>'` + field + `')::float8 END`
 }

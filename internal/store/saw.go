@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"time"
 
@@ -11,6 +12,7 @@ import (
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/internal/record"
 )
 
 // sawRow is a row of saws. Lengths scan as what they are: floats of millimetres.
@@ -85,7 +87,32 @@ type lengths []float64
 // Scan reads PostgreSQL's array text.
 func (l *lengths) Scan(v any) error { return pgtype.NewMap().SQLScanner((*[]float64)(l)).Scan(v) }
 
+// saw reads a row. The error is a *record.DamagedError.
 func (r sawRow) saw() (Saw, error) {
+	w, err := r.numbers()
+	if err != nil {
+		return Saw{}, &record.DamagedError{Table: "saws", ID: r.ID.String(), Why: err}
+	}
+	return w, nil
+}
+
+func (r sawRow) numbers() (Saw, error) {
+	all := []float64{r.Diameter.Mm(), r.Least.Mm(), r.Arbor.Mm(), r.RPM, r.MotorW, r.Volts, r.BreakerA, r.Knife.Mm(), r.Reach.Mm(), r.Reach45.Mm(), r.BelowTable.Mm(), r.ChopWidth.Mm(),
+		r.Crosscut.Mm(), r.Tilt, r.Turn, r.WheelLead.Mm(), r.FenceLead.Mm(), r.ToBolt.Mm(), r.ArborLength.Mm(), r.Washer.Mm(), r.Nut.Mm(), r.FenceReach.Mm(), r.HeardRPM}
+	for _, l := range []*measure.Length{r.MinKerf, r.MaxKerf, r.MinDiam, r.MaxDiam} {
+		if l != nil {
+			all = append(all, l.Mm())
+		}
+	}
+	err := figures(append(all, r.Bushings...)...)
+	switch {
+	case err != nil:
+		return Saw{}, err
+	case r.Diameter <= 0 || r.Arbor <= 0 || r.RPM <= 0 || r.MotorW <= 0 || r.Reach <= 0:
+		return Saw{}, errors.New("a saw has a blade, an arbor, a speed, a motor and a reach")
+	case max(len(r.Name), len(r.Note)) > mostText:
+		return Saw{}, errors.New("a text is too long")
+	}
 	kind, err := saw.ParseKind(r.Kind)
 	if err != nil {
 		return Saw{}, err
@@ -116,7 +143,7 @@ func (r sawRow) saw() (Saw, error) {
 	if r.Tolerances != "" {
 		held, err := readTolerances([]byte(r.Tolerances))
 		if err != nil {
-			return Saw{}, fmt.Errorf("tolerances of %q: %w", r.Name, err)
+			return Saw{}, fmt.Errorf("what it is held to: %w", err)
 		}
 		s.Tolerances = &held
 	}
@@ -154,8 +181,8 @@ SELECT s.id, s.shop_id, s.version, s.heard_rpm, s.retired_at, s.retired_reason, 
 FROM saws s
 JOIN shops shop ON shop.id = s.shop_id
 LEFT JOIN on_saw ON on_saw.saw_id = s.id
-LEFT JOIN LATERAL (SELECT (detail->>'heel_mm')::float8 AS mm, at FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'heel'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) h ON true
-LEFT JOIN LATERAL (SELECT (detail->>'open_mm')::float8 AS mm, at FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'fence'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) f ON true
+LEFT JOIN LATERAL (SELECT ` + number("detail", "heel_mm") + ` AS mm, at FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'heel'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) h ON true
+LEFT JOIN LATERAL (SELECT ` + number("detail", "open_mm") + ` AS mm, at FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'fence'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) f ON true
 WHERE s.shop_id = $1`
 
 // Saws lists the shop's saws that are not retired, by name.
@@ -164,7 +191,7 @@ func (s *Store) Saws(ctx context.Context, shop uuid.UUID) ([]Saw, error) {
 	if err := s.db.SelectContext(ctx, &rows, selectSaws+` AND s.retired_at IS NULL ORDER BY s.name, s.id`, shop); err != nil {
 		return nil, err
 	}
-	return each(rows, sawRow.saw)
+	return record.Readable(rows, sawRow.saw)
 }
 
 // Saw finds one saw of the shop.

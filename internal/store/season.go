@@ -50,8 +50,8 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 		}
 		var d CutDetail
 		if e.Kind == KindCut {
-			if err := json.Unmarshal(e.Detail, &d); err != nil {
-				return err
+			if json.Unmarshal(e.Detail, &d) != nil {
+				d = CutDetail{} // it was a cut on that day; nothing else of it can be read
 			}
 		}
 		k := of{DayOf(e.At, zone), e.Kind, orZero(e.Saw), orZero(e.Blade), d.Material, d.Finish}

@@ -3261,6 +3261,28 @@ type DadoSetInput struct {
 // DadoSetInputKind defines model for DadoSetInput.Kind.
 type DadoSetInputKind string
 
+// DamagedRow defines model for DamagedRow.
+type DamagedRow struct {
+	// Digest Of the row as it stands
+	Digest string `json:"digest"`
+	ID     string `json:"id"`
+
+	// Name What it is called
+	Name *string `json:"name,omitempty"`
+
+	// Row The row as a shop file has it.
+	Row map[string]interface{} `json:"row"`
+
+	// Table As a shop file names it.
+	Table string `json:"table"`
+	Why   string `json:"why"`
+}
+
+// DamagedRows defines model for DamagedRows.
+type DamagedRows struct {
+	Items []DamagedRow `json:"items"`
+}
+
 // DayMark What rows of one kind came to on one day, for one saw, blade, material and finish. Only cuts have the figures.
 type DayMark struct {
 	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
@@ -4541,6 +4563,9 @@ type LogEntry struct {
 	By        *string             `json:"by,omitempty"`
 	Cut       *CutRecord          `json:"cut,omitempty"`
 
+	// Damaged What the row records can't be read. It counts for nothing; it can be struck out.
+	Damaged *bool `json:"damaged,omitempty"`
+
 	// DiameterMm That it came back with.
 	DiameterMm *measure.Length `json:"diameter_mm,omitempty"`
 
@@ -5291,6 +5316,13 @@ type Returned struct {
 
 // Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
 type Role string
+
+// RowRepair defines model for RowRepair.
+type RowRepair struct {
+	// Digest Of the row that is written over; another one means that it has changed since.
+	Digest string                 `json:"digest"`
+	Row    map[string]interface{} `json:"row"`
+}
 
 // Rule defines model for Rule.
 type Rule string
@@ -7196,6 +7228,20 @@ type LogCutParams struct {
 	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
 }
 
+// RemoveRowParams defines parameters for RemoveRow.
+type RemoveRowParams struct {
+	Digest string `form:"digest" json:"digest"`
+
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// RepairRowParams defines parameters for RepairRow.
+type RepairRowParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // AnswerDrillParams defines parameters for AnswerDrill.
 type AnswerDrillParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
@@ -7855,6 +7901,9 @@ type CreateComparisonJSONRequestBody = ComparisonRequest
 
 // LogCutJSONRequestBody defines body for LogCut for application/json ContentType.
 type LogCutJSONRequestBody = CutMade
+
+// RepairRowJSONRequestBody defines body for RepairRow for application/json ContentType.
+type RepairRowJSONRequestBody = RowRepair
 
 // AddDeviceJSONRequestBody defines body for AddDevice for application/json ContentType.
 type AddDeviceJSONRequestBody = DeviceInput

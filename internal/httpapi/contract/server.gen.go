@@ -177,6 +177,15 @@ type ServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(c *gin.Context, params LogCutParams)
+	// ListDamagedRows Rows of this shop that can't be read
+	// (GET /damaged-rows)
+	ListDamagedRows(c *gin.Context)
+	// RemoveRow Remove a row that can't be read
+	// (DELETE /damaged-rows/{table}/{row})
+	RemoveRow(c *gin.Context, table string, row string, params RemoveRowParams)
+	// RepairRow Write a corrected row over one that can't be read
+	// (PUT /damaged-rows/{table}/{row})
+	RepairRow(c *gin.Context, table string, row string, params RepairRowParams)
 	// AddDevice Make this browser a tablet of the shop
 	// (POST /devices)
 	AddDevice(c *gin.Context)
@@ -2200,6 +2209,143 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 	}
 
 	siw.Handler.LogCut(c, params)
+}
+
+// ListDamagedRows operation middleware
+func (siw *ServerInterfaceWrapper) ListDamagedRows(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListDamagedRows(c)
+}
+
+// RemoveRow operation middleware
+func (siw *ServerInterfaceWrapper) RemoveRow(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "table" -------------
+	var table string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "table", c.Param("table"), &table, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter table: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "row" -------------
+	var row string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "row", c.Param("row"), &row, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter row: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RemoveRowParams
+
+	// ------------- Required query parameter "digest" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "digest", c.Request.URL.Query(), &params.Digest, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter digest: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveRow(c, table, row, params)
+}
+
+// RepairRow operation middleware
+func (siw *ServerInterfaceWrapper) RepairRow(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "table" -------------
+	var table string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "table", c.Param("table"), &table, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter table: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "row" -------------
+	var row string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "row", c.Param("row"), &row, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter row: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RepairRowParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RepairRow(c, table, row, params)
 }
 
 // AddDevice operation middleware
@@ -6827,6 +6973,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/copies", wrapper.MakeCopy)
 	router.GET(options.BaseURL+"/shop-file", wrapper.GetShopFile)
 	router.PUT(options.BaseURL+"/shop-file", wrapper.BringShopFile)
+	router.GET(options.BaseURL+"/damaged-rows", wrapper.ListDamagedRows)
+	router.DELETE(options.BaseURL+"/damaged-rows/:table/:row", wrapper.RemoveRow)
+	router.PUT(options.BaseURL+"/damaged-rows/:table/:row", wrapper.RepairRow)
 	router.POST(options.BaseURL+"/shop-file-previews", wrapper.PreviewShopFile)
 	router.DELETE(options.BaseURL+"/session", wrapper.SignOut)
 	router.GET(options.BaseURL+"/session", wrapper.GetSession)
@@ -8841,6 +8990,127 @@ type LogCutdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response LogCutdefaultApplicationProblemPlusJSONResponse) VisitLogCutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDamagedRowsRequestObject struct {
+}
+
+type ListDamagedRowsResponseObject interface {
+	VisitListDamagedRowsResponse(w http.ResponseWriter) error
+}
+
+type ListDamagedRows200JSONResponse DamagedRows
+
+func (response ListDamagedRows200JSONResponse) VisitListDamagedRowsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDamagedRowsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDamagedRowsdefaultApplicationProblemPlusJSONResponse) VisitListDamagedRowsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveRowRequestObject struct {
+	Table  string `json:"table"`
+	Row    string `json:"row"`
+	Params RemoveRowParams
+}
+
+type RemoveRowResponseObject interface {
+	VisitRemoveRowResponse(w http.ResponseWriter) error
+}
+
+type RemoveRow200JSONResponse DamagedRows
+
+func (response RemoveRow200JSONResponse) VisitRemoveRowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveRowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveRowdefaultApplicationProblemPlusJSONResponse) VisitRemoveRowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RepairRowRequestObject struct {
+	Table  string `json:"table"`
+	Row    string `json:"row"`
+	Params RepairRowParams
+	Body   *RepairRowJSONRequestBody
+}
+
+type RepairRowResponseObject interface {
+	VisitRepairRowResponse(w http.ResponseWriter) error
+}
+
+type RepairRow200JSONResponse DamagedRows
+
+func (response RepairRow200JSONResponse) VisitRepairRowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RepairRowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RepairRowdefaultApplicationProblemPlusJSONResponse) VisitRepairRowResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13960,6 +14230,15 @@ type StrictServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(ctx context.Context, request LogCutRequestObject) (LogCutResponseObject, error)
+	// ListDamagedRows Rows of this shop that can't be read
+	// (GET /damaged-rows)
+	ListDamagedRows(ctx context.Context, request ListDamagedRowsRequestObject) (ListDamagedRowsResponseObject, error)
+	// RemoveRow Remove a row that can't be read
+	// (DELETE /damaged-rows/{table}/{row})
+	RemoveRow(ctx context.Context, request RemoveRowRequestObject) (RemoveRowResponseObject, error)
+	// RepairRow Write a corrected row over one that can't be read
+	// (PUT /damaged-rows/{table}/{row})
+	RepairRow(ctx context.Context, request RepairRowRequestObject) (RepairRowResponseObject, error)
 	// AddDevice Make this browser a tablet of the shop
 	// (POST /devices)
 	AddDevice(ctx context.Context, request AddDeviceRequestObject) (AddDeviceResponseObject, error)
@@ -16064,6 +16343,104 @@ func (sh *strictHandler) LogCut(ctx *gin.Context, params LogCutParams) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(LogCutResponseObject); ok {
 		if err := validResponse.VisitLogCutResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListDamagedRows operation middleware
+func (sh *strictHandler) ListDamagedRows(ctx *gin.Context) {
+	var request ListDamagedRowsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDamagedRows(ctx, request.(ListDamagedRowsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDamagedRows")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListDamagedRowsResponseObject); ok {
+		if err := validResponse.VisitListDamagedRowsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemoveRow operation middleware
+func (sh *strictHandler) RemoveRow(ctx *gin.Context, table string, row string, params RemoveRowParams) {
+	var request RemoveRowRequestObject
+
+	request.Table = table
+	request.Row = row
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveRow(ctx, request.(RemoveRowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveRow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveRowResponseObject); ok {
+		if err := validResponse.VisitRemoveRowResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RepairRow operation middleware
+func (sh *strictHandler) RepairRow(ctx *gin.Context, table string, row string, params RepairRowParams) {
+	var request RepairRowRequestObject
+
+	request.Table = table
+	request.Row = row
+	request.Params = params
+
+	var body RepairRowJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RepairRow(ctx, request.(RepairRowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RepairRow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RepairRowResponseObject); ok {
+		if err := validResponse.VisitRepairRowResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -20296,729 +20673,739 @@ func (sh *strictHandler) GetWhy(ctx *gin.Context, why WhyName, params GetWhyPara
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P1rs9y2tS4K/xVUv7vKe7+Hmp5ybO9Y+iTfYiW2pdLUWjqnYu8OmkQ34WYDDADOVifl/34KYwC8AiQ4",
-	"Z8vJOsv5EEtqkrgNAOP6PP/c5PJUS8GE0Ztn/9zUVNETM0zB314W9v+52Dzb1NSUm2wj6Iltnm14sck2",
-	"iv294YoVm2dGNSzb6LxkJ2rf2Et1ombzbNM08KS51PYtbRQXh82vv2abl/sfqMlL+3DBdK54bbi07bwt",
-	"GblnSnMpiCmpIWeqCSu4YUVGqCbcaPLNW3q42WTYsZLRgqmuay/3T/DTcx2sqTFM2df/z0+bv94++eLn",
-	"fz7Nvvj1p83/CPb2L+wy7elXpdRMkN2FmJIRzUTBFNlLRUzJNZGC2T+IQ0Z0k5e265T8x3+8/PqGvCCK",
-	"GXUhZ25KfJeeGDmyCznRI7NDJFLkLD7Cgp1qaZjIL09sz+YGeqLvv2fiYMrNs6e3t9nmxIX/+x9DI/2e",
-	"n7hpF/3vDVOXruEKfux/vmB72lTGf5y+56fmtHn2mWsK//a0bYgLww5MQUs/0IK92BumwjLwN2r+hgKA",
-	"s6vumSIHes+IkeTsBeNEC0Z+abQhO7aXitm5w1d+EjCrOyby8oa8NIRrUjeGUNskfDgjpTwz+9lKigNh",
-	"3JRMwVelADE708vNTwJfFZLUVBki99i47ZRdMa5JyaqCGHnzk4gtmB3qExxrcJcU1LAnhp9YUPhewbTQ",
-	"KiiELzSIHPSJ43zMCRjXhAp9ZooVViLtb3uuNExmBl+BCSmpJnlJxYEVRPN1svhw2btjuWJmOsZ3dnBU",
-	"EFoUimlNmCg04e54kDUTmmh5YrDbUDpkOwpu2q4PTzCNjSXunT8Ou//Jbaj/76g9pab9/06eUcToQVoB",
-	"9YJrJ5yhzJ7h1Z4Q22c0E8aLboL8xZYIu/XkjuVSFDoigbLZVVb8ui389I+f3g62cTdm0Zx2sIt/xelj",
-	"2nwpC87gzviyogX7UhYgrLkUhglYU1rXFc+pnZOPf9F2Yv7Z68n/UGy/ebb5/33cXUcf46/6Y/jiS1E3",
-	"pmuyW7Ffs80bmh+/5dV1W/UfjbXJDFfsxIS5bqvtZyPt3tHzVRu8o+f41MK/6FoKjWv7WsldxU4zjdf4",
-	"xP+1rhP+u9CHwObnmpyVtHcp7JiMUFG4fSBJIW9g+7mP2bZe5DmrDRU5g/4VBccj9LWSNVMGJHVPK83G",
-	"rf1oD0r78ZpqfZaqsBuOEsHORPODeMLFc1KxvSGyMZndp1wTQ49M2NP0XEr7d/sgKwgXdkfWvRb/6Xbk",
-	"wlwwpaWwHdn8mm18Pxbf8s/ZmXDbVO5+YbmxX3mR57LBxQp3KDDnVoGxQ4Gj1t4kN9PbCft3ZBf4GDfs",
-	"pFM6emSXTddNqhSFv9dchPrC4F6m5PXLH2F6mcHD3/65lHWvWzspK0bFBsQ2l/dMXba5LHCo0zP5RMWF",
-	"UMVgRXuf6Wsp3Yb4K07W5NO9OcAh/BxagOKe5yzcDSNJKasCxO7Q8ILB4X6W6jgVoJJWJqwvyd09lw0o",
-	"LeQsm6ogZaMMXIw7WVzCs2TYe/jcZFmNrHluf2HCHv1/3eyZ3UzZRhtZ2/9UzOr1daPtlcqE/Ytu6loq",
-	"4yYEZkYbmR97E9K7LPsTi6257mQ4yOAsVvzI4DaYSjI9KMbSxfCOMfFWUW5CgrizTWx5kWDKZJuC7/fO",
-	"XHp8y34/zs9X27/My6Qbfdeb4PSdmChO/tBOPxT9EWwk0cZKKReEEiXPhAttGC1uyCtRXQgleWNA6zpZ",
-	"LcaUVmcjwh+plAhp2FSmd5eRsvX5bdY30P76f3766f3t7U8/qZ9+Ej////9HaBHYfm9Fb2Hqv8Gn7DxL",
-	"w0atgs0ybTbSoLSH0lbXlT0s1PKitw/COcdyHHqrbX3xxRdfzFtM2eZhjZ1pVS298M4+E7441E6qb3ng",
-	"5qhg2ran0/Q4+lbJE5xhXAhrElfWkLDSY/+NCbhT7R9NqRgtuguV8L0VEXJiVDeKFVZUphrqUAfNNu+f",
-	"HOQT94/uzRu3pnahG+P6+NgvaYq33EQUNLtaEzVV7Erfumeq4PnilvhP9xhIirYyfZ3m3cfkft+bs/bm",
-	"GZ1nbgb7XWhXrjcrg692I3RL83NMfO8qGZBfU/L8KJjWQRF+oe1Rd6qvI4SmUYIV24IdAi0dqD1FYUPI",
-	"xjBF4HTXKe3aeS6p6d/Tdi9tsk1e8rpGd0PJ7cwpfijN8k0Mn8uGkzPof3CWmyJ0QrS3YdK1CB95I8/B",
-	"W9GpKYFryUhC9RF8IH9D6/lv3qw2aFzjbTSYTi7M558u63vY7+iIbWenashONsG+yhNp/TRo3hfgIpTP",
-	"CTvV5uI6LSS4MYK6tvN/hPU/wYxVGVsnCTcktzfvXslT+Gsm1QeVbUaqUGz+OnEcyTi4MqwGCYYEHPVG",
-	"k31TVcQqlMH+nUsZ+pJVJ7J2KrWREvQRKwBSsJvNkoSD1gRCbhvIvMTjugXX+kwvMZ1zxRSu0inx4Ygy",
-	"mG3Y+5rlQVeTlYSCXpxleqYCvEo0Pw6PE2qCfawVz9mW6iMrUu4AsBNWaau9ccG7sBKhSf+SmnI637m9",
-	"PdBhPHeUfOUemwpubL4rbhQ2kTDmkx3DmqWPrmMjDK/Sv9PokCULsmnXWpfgdXAuz9DevAR74d0L/go5",
-	"SAnmnFGUC7B364rmbPny6Bskfqnaue3mzY/bDch1APsXk4UX+rhotIysCpiWgZL9ye2Sit0TsJ5l8Olt",
-	"yOxjdav+PlY/KDjG3KKfa4fw+cAj+9nt2paOTO2XW/nDwO1789naVmZsg1cKNB0/YnSvKdmIghhFL1dR",
-	"+d12G1mUPff909X25ZkXkQF9740XewNddyhh91NvZ7XT3BPHoTR1K575HRHcYmxwAlBuP68aa76BG6dk",
-	"LKA8DnufN+bmS/AKtf/6hJ9qZ5ZD8OXZJpfKsI9zqdjHOficbdsiL79uAs6xVz6EipEeSjQ9w52mu0CJ",
-	"JlY5JLbxiWOB5jGtEZ0ZOwY62DOMCwow6VH7JlJkcKKiWg79wNfsD1J5E7WLxcARCcoJaO5+Jk/gdkXD",
-	"xe4wfC1wlGYbPGRD/k9lu+DieGd7tetSngfNUGvnbOAbcLOz4sDAG4lx8JIxe9x6H55qhFV2so3hlf3P",
-	"gTaHSJ+sKhm6dDAodZbKlD1njwE9FJfjOc6NkDtZXAjE47xdj/EsE3PcUhc68INrxB6iztjnoqkqP7SL",
-	"lWqq4OyS9yB79AD/acRRyLMIDsoErYkH6Kij/YkL2I4gA/nr5tA1HN5+Ii/vaMCc2HnFczE+BvdIE3Pm",
-	"g8khjM5gjU5SGwL9spsLAsAQPUyx09rtGrDTKqoj3mn7C1HyrO2Bb+e1kofkJr+Xh2+EUcGYAWwwLg7b",
-	"dqYm690+wgMK8yt7//gn2l3eQC7HeXSIx7RHjSu3EGWD3quGi0O6UfwWnr8zVBTTwY+dKPS8QRHo2nFL",
-	"EpS5sEmzY/es8p6KBGV4J6/mscqp2vFlaf/KPda9EbyX3WPOuYhn096e0aBxGF6H7+ewsrhaz8oltQK1",
-	"OBb3GLwhULddfsc/ONUcR7J9z1DbMrzW19Cs9oyaRoXuA3+rCmkNTtjjZMcuUhR4R8P3tY/bgn16Ag1M",
-	"D06BcHAy4Bq4LJudTl2KWRXjg2TPlJJNYGg/WH3AKnfaMFaFL62D4gIOF1pVr/abZ3+dX8I/weO//pzN",
-	"65LnEhqE70t5z8JH604aA/52POYrRu+ZxhANvjZVjPYVNVsmZHMot3sZSMB6KezdXmjvmxr0J6gnyD2v",
-	"whvxRa6k1i5hRe0z8EgRq6FYHcz+NyM15QquBlSjrJSUjB9Kg9sXok5cHG5IO0NckIpro+HZUfemjscU",
-	"T8ZIHsZ/V7w4XOekG8lp++Fssi4huT0o2dQBSWDMlC4wR49MEXjupn+ifRE80HrW76GpKma2fct2tBWc",
-	"Ahc8SuwaaNLohlYuC5IR0NJuNs9EU1VrDxvXm7l+EOjqNU4215guab14Af0Jnr2DR3/NNiV1N3pIb+eG",
-	"wO9uIVoD9JP1Ic5SymM4hNBuCu9CBpW7pJooRu0B/BykIj/aNREuAVB32YGdfWOIYvlRCt0mfCTsHOgY",
-	"qtvR7A17CdjnwPENvZL7PfSMVZoRPzYwKtxVgj1hxTj3pHfsJnr3jqw2/pybW9j/0GzkIxntMV5DFDOm",
-	"O6wTuRM9LoraD/YZePb9VtWnVAelVWdZsZUifGNYK9KvN5i0SVquoLzSoWDeh/G4BCL0n9yuCtHXpTRy",
-	"G4pHjDZMGygSksBLE2d51CULB9xMELyVmOfkdnxNPVaAwNi/ku4Nnv+IWme3bE15+NTnzjFRyvojTeRZ",
-	"kJMU7NKe+e3t8/T2dimdNNvA1RWczu/kmeypaq83zcELVMkzXjSSC3MVHVdBAmaRlqdZuPj/0tNf00Le",
-	"MeMSLbONLqmqmWDFFh1Z0/He4RPWius7uyp5IDt2oGJwsz+NTGw/eaRkNJRpL6UpwS7SoDGIglB9ZOfw",
-	"eatL2VRFKGP/BfG/kR0ruSgIo3lJDHweygZQA9xxwyLftoZcXjGqqMivJda6kiZwN9/ZfyZOdOGyxEID",
-	"emSkqUnJIN+8IEJyzQYz/eniRBuriE2bnOz+3ieXv1kqeaZneglbJ+iRpOrICrK7gJzIs2Aqc05OeF0Q",
-	"6vwZ07l39TYhN19XbLMULC823YfaMBBccmOXtPcZ9J3TOG1Zz//Q03h65+xUS+3d7/6S6qy5zhL3wuAV",
-	"NnfDBPZi3xZvTa+BmtOzhKOula+oYo/151njZ2vNpaAVDL+W/FBuUxUDeKOS53UvBBVwo1jry0OdH7IP",
-	"ILLn9IqiqSp77Q0SG+wPMImJymVNQ7sJlWuf20rsHFaUC1agf/NML5AYQhQ7seKSkbxktGYad7Wme/vH",
-	"dW7P19SUd4bVIdPQSdCieqkOTOT9N5xyMvfSt1KxnOr+rWHvhC3k+XRS0Q/zUl2u6Ip9fFU/QtH9LsLh",
-	"56KVnYHUDYU28yU5k4H1RT+6w/A2fUAqa06FPRatGZJ1QQmpiKbcJfzDqG6Id2t1GYrg4kIJhmPX/g30",
-	"x0Be6++u1H+NK/W3dor+ezsOP7C36Hf/zL+7f+a/m/vjv56j4ndD/gMY8r+b5Vcxy3+3oJct6HDkcbXt",
-	"2x7UUZX3eymPoVXGpCWAmAAHJmYIEW5uyOsKpIhae6mkzmqDnWYf/MjeJIUpeyE3F6ADw66umUK1L5dK",
-	"MBXIsar4kUWTUl1T7m7DG+xEL2TH0FCzL1d8vTXWKwQMle+5ErfRLEHomeelK2LbNwpCE1LYxd/ZLlKo",
-	"0oce89OgMwGJGjcaPC++GaT2CwZn8N5u6OSx3tXSxBrcKmq4DGa17CArS7aZlr0yK98dfGbQo4Tr1f5i",
-	"5lMAiD2Kx0XamT0ufI6VDs1uL0VrNNZZNRbE1c5twZiVV9QVfb2ZYO9N54WgVQVbAcQ2nCbtVM34zNqv",
-	"4kP6I9RwfVt+rtcEztLtQ3gc0gcDZ6OR5OmaZo1qtElIP0LPw4lDqlho0e2G8vV8vMaDpjWK4VwtqSqq",
-	"y8rtpPgpvaI2skN06ZJPQ33GQ4CSg5TWTqEVqeQZkWHwVoN0UL2y2+11GXiUHll810A2KYb+8c45uKr7",
-	"53ge2TOSO4NhZ40H3K/Dw7jdJtPW49bJW0lKWllLvmAHxViiFLW3dMAvPE22iT3sfrqGWOOH1sm1ldhH",
-	"itm4lN3d5b1hDbs2cGt3W3qwLZ2w+HOvc10PzqZuW3pRd1cf7h53JblBtud25q7sqI7xo7Nn1tRaXKGC",
-	"O1aRvWSbBT83Vsjst6MDfk0P7LHVi1FdJFy62HoEnDcN0mNrekipX4sWJX5pL/F+4rTOpcL8bwoADTsJ",
-	"ouKqw1tx2rgi8Z4hkZLqD62tTfb/ilZMFFS96EoZh9Pu/f0Lqdb2qdAc+O/fGWoCi9or3UrOCHAFlak5",
-	"Ab8Ge9W6Y7ukdh9KMvbMh2KohlawWKpYWgB0T/vPpi4CuupxGRS7g6KOaU2jM5LS9PC2NjKkoFJTrthB",
-	"1NVKh7A4IjWvkMfeqAMTaw2ILkQX1jblfbhNqZ0rzqo5O4bp88awdHX+T/DxSKEzFPGlz9k7qsvFG8lN",
-	"YPvxbnwZLrZfqeB+AhC4COKMYA4kzgE1AuqMrBmeaWcuCnmGNQrERnrVsIGUVjBnrVJNj8yDjHRl3a6A",
-	"p/TNJ6UvoXF7JS+bkjLVGxmB2JmoDYB8A9+Nr0Mx3a7hgms7iUfukTbayoYerN/yRQNfDvalK5Icl0Mb",
-	"mh+DpuHFW/6I78EMoSSXFKqT7WL7RGO+dw8G04xLqnQZ/TwUPCsB+efD73FNTrwqbuKl7YGcQVbrbTHE",
-	"/OiprdHc9JqqkHX8ak/OFJAnJWwcuSeukM8ap1yTRrOCCEZNorqrJT1uI53zhcIpKRvOWeU+5/vv5zpr",
-	"F7Wt1u3NTEw6lEdeGwdEIckHlNkrbcSDosN7lb3PWVWhFuwKmWsJqSGKQRdDFWEnWlypPydGxdU+VfCr",
-	"faxWsiliDhSDSArWHgZYO3Co3K412O2xcq3jlemrQeoUHyRn3w+2W3HfVH/hWsnyC+AFNrhxuji3F2Yh",
-	"he2o4EahnqcrHsRTs2+faqpCN8Qq4Im8WTSev8JYiWJ7e2SFT2MA53OVtMqXcvjjf8eeY6Czr2VrZkwM",
-	"98T9tgysho/N4E/kEYwPnD2upXiDcKYrDeD0aau5WIGVyIULf77Exz8Fe9j95el0EzaCm8Wv/gc8NJ6l",
-	"HKproXv+O+GZ6pWpjTKeZVWwAk8P47W4jyA49pwIqAC2nwsjY7agI5M64zP14BaZCym14XPI17kwsNrA",
-	"lw8n2U5ZiwpiDR75ZBrXCseC3nWAyWdSyNxIFX49l2LPCyZimI5nVlWtptrmu4W2W+R43VdYVBpCQiaV",
-	"lMcn8h7gxgFuwP6z3V7a8Koiqgm3VnITnOGSmx6AsrU/JzNtW+xjQU9npOJ75hK7PknNLrSvQGLYJ4Gr",
-	"6SxRe1WMIYI6GjKQVkh2zJwZE6SSZwxd8UNqOgS0GmrxnZQF5jVRFyHdMap6cV6f1JjY0ImtAZWBh7cw",
-	"wdsuH+4hb/sEwJTsSkirrdg9q0LeV9BQrcb6B5LTI0uNEPXS+cLCDQ8I5//55OYzN6su02DYi6cQtqwT",
-	"W/Zunxa2lMMNepZK9EEDHIiAM38RYCB0q+Ivq7ehveVim/CBuHyRmTwzqkBcWDRUxYoDnMJ839nOYGw0",
-	"SXk8kzJzgxATPfS9djUH/RlKV7sdQsIaF393RPacF33h6jbz8DAZnUaD4zpzV407YrMWXqKE/weRCF98",
-	"tXdRDi6ugvLqEi98Q5hiZC9Adgdr/VFSxHLx1/mdv5J1sFrVGmmBRE4Ygz1WSw9/bO04cGYdWR3BjTIK",
-	"JSOi6TnvtVEXZGOwSiswdSDkve7i3vDz+AqJeB9wWt1AshmvN8zA45DZLmZ0TMfx7dLweT0oL0Rk4OvB",
-	"njdr1cwdW5Er+iULZYrC0VVZKUCMCw81jbm8JRXFE+AT0PTcVVtnbfa+YFS5zA3BbjDZopflPE4YrIyP",
-	"DaMxALqh/ntDFVvIGf58KcNsp+iReXzRUXKSrwvQVrg7DhF6/shbJfC2PQl3FwCr7rhlTlQ0tIJXwxs0",
-	"Xh4NWCJ2TNhmIRlmQxwkJBA1MRUllsi0Hnir4IrlKSASX7cPApwgN1uP3p0sX3fuhYiMlbIqdJcq7ny3",
-	"4G8AiALyP0EsaH5ELABM7spLWf+vvuC5EtWaCdRJ4YOA0tO9cINp2HB1uDBL4hAg+X3S/1d9kUXniJco",
-	"a+0DdlTdmF5fjOz3uY0hkbqiwomS7SIXfLk241t86leUlPTBfGufjqeGY8JV3lhxZLoTyDFc22we/22E",
-	"1yc559cwxWkVSs4iWHrxsX9mnJL9eQiE78QNU5HDp1HCHz521Hj0GEXBF0EBlOKxZ9BJcm1c5kLaIv3g",
-	"31haKEDOB4NDXW6wLb+vU1vC7T3TDiUwf2Ds2n2kW3janArYbcCZBLiSTl7a6vwzL5hyHQvHypgADq82",
-	"R5Sq4pmPAuSV1C2oGewzyBTStQLCLDiK/b4fxCp657BDYP9gxxYTBZ5MeFAhygqcZZGj6uxA6kpZ49nv",
-	"ccQwTmhkVdy08O8RLEEr662WbsVW7veL1TWP3JUdHH2MIgOS5XojdUC769Dr6TnVCQmgvtvdZeZmH1Kt",
-	"yP0eFoU7N7a91lsWKM+pFmHAGMGAf8jbOQ4i6W8cu0metwm6dl1AL/fYkouVVp89ShSmgGLoNW2P7b6C",
-	"MQEJb0c3BKZ0l15EAf7y8g0NRBILJWW9rZnKg6m8brp4UTGiawbam9PxKnlmOjWGxkSx1cmlsFSbNSAc",
-	"jIoVj2tDlUnszNQih1f9ePp97fUjG81qZEV+cAG1tVC7ydDWV8gVy+mJba3qOEcXBPCd3hfstYC4Qzjd",
-	"hb+Wa2TPWLE9bU88Asdif++oLik/sYKA6ZiO0HsbOItQC3W+Z3CtQRYEXeaS+s4+5AY7SJuYLTrMHRfT",
-	"ihN09VX1i9xFk0Z+kbsBqs3e3shWzQCiGk0Mz4/uroASj6Sskc6HOzmBckQho1XVafy2ubP9Y44QPM6N",
-	"bvAsX9I3p5VVN7dPQwVukuvF2rkf4aEPRHWTqGp1PDQxGwsxd8MW4s1YOfFUo1lMUbF6iptqdLzZpXca",
-	"wR5DOat0FiXTdRbHrhgQTcelhte5YrSqLsRIeVyQhj98fru0XX4bUqBplLAXUfWZo+3XI9fKG5Y7mPnH",
-	"FclfF3b9Qd6Slcf/2LuSZJyMb42EmXmod2HZp/DYa+Ox67Tgn3i4DyKQCIQ/xqk3uguBVlV71sgDaB2R",
-	"EBZeFolBw75HIwnrrXNBpDke+q6EFAfC2vvmOsxogcOY0Wo7p0u1tGPuLE6NVrLc6sRbbZQ8sohX1yo3",
-	"z9DCB15MeBZO8QwRDM9j/S29dX9vpDz9oFldtnHXcnul3h5Dm/eqKVg9o3S4a4dGqpP19nhMNVudJPbC",
-	"lkk33de0kK+pWp0/5NlZe+rJcuk4P4VRDlb4ND5/BDTLOIV5OK84pNgc3YVKD9bZkQ2vFq+kO4duw6jS",
-	"s2gEHfSA9770udjQdGwxClTUw9BT5R8DeXPko0IeY21dKCWvgnkKEfTVt+04asoVlkhkbe4dEIr7In6u",
-	"iFQFU88xEGhbAqZdcC5g5MU51AFBQPm8+6Qo9V9s92BbhEgDACcqgjeCxeluSXwBs1+XR7nvF72iPo87",
-	"aYTtvh+k6/Vo4od5sis+zGn1Bmowhl8OVczOaVxXmhVNz3NYOid6IQfpEGUT2XDNK+HZEcYQ3EybYGRB",
-	"GwdtrluL3169FaNKmDHjXe/IfBDOob0igghCmDwtUT0AusWbBNSrWDI+7PmBadWBKbalYjAhbhVmjtY0",
-	"ZLTR4fv7eTqCVvz9TPqvcSb9dtszvOUuP1B1jCQJesobazRAQRZwckINEEJW0EvmuSuJpufMR0O9Tov8",
-	"BqC7OpbtvDGalPQeMwz2/NAo9Cw+Rpma55vcNSoUhnljB4c+Vqsck52SZ4FIimepdARfo8DE60Uyys6f",
-	"MVV33H5eIA36C0fanKuZ/EkZtTMWrDzHEmJXBEfpOd5Vb5xcZhcLcaX8s2CtElpVCSC/BeTLuqsKhhPc",
-	"Euye5+whl5Af2GxRBFNaih/tk8G8u2CP2hNrdV2Ht7Y7v2zv3PgkJOAYffvAh95Jfvg2MLAYugbfwRXY",
-	"AhSCtUAN1ox9sO5YAyTcG++WMb2cH+xTUegP2Kepc9wgYWIrAt1C9aazG0pYVnteaa+xKF5bm1pJrdGV",
-	"mEzJ+HXPGbIOq+FrRc+ipQmLQo65ugj7cNamvFCgQvxNMXFTeFQnb7T4qwmoq9kcvk6AOyel+UfAmq4D",
-	"j5olfp3eYisQKfsohvPYhAFP1QyI0ODeWcTQa3vcwenh2kYh5ccrFtyLilfVC8BjXXtzlMyVwrcq9WLO",
-	"QyT+2mnYnwd097yUDvHzod9vy3+CV1wwMOqWfuiwdP9b8lsCxZe3HtcwdHXz8DRgatTNcvDrtaK54Tl7",
-	"3WAITAVTSFzNYS21Ix/qA6OqaAKJPvJlt/idfQh1l3XVmtnmnlYhes+X6MszVB8/0sR+8jmhBF3ZhAty",
-	"4lXFUYV9ULkPjCrr7kNfzhMvEYVN86WkoXAvjegTzoGkiQuUao/PFgJ2eQCb204xWqw5mSsu1hyAdXKl",
-	"/mSCa18r3utj137mpiw60V/Zg2Y60XsPBhUmg0V8UClyX9d4cr6LqVyX8hy0NSLAGScuGpNsLqWho6Al",
-	"hBAptjtdK5kb6Mz0+OPxAUQcPQ0IIvLVMk0Cq4wLgR9ZmG6/rqhIoIt9XVEB7ccpi0egVVJUWI9ldTFH",
-	"taEZE88d9+IF6antgpuSieUaLDuC6MR+i8k4/1y+9+ZnuBXhwK4dlaembESsmvZqs6FO2+cIeJZzlTcV",
-	"VUGn36AqNaUtfhArR3rHDyKRyLdfVTkspMR2Mz/V0RX60RnTbS0sw7JHJAMHKFxkq7b/qpl5AlCDLszp",
-	"ALAXDIzaXag30GCyheFfc2aGnZiSVfvAdRFGBejhcPmrmVB9hCQvX67dluwM0sST4xLdDAbksrA/rgCO",
-	"LFl1zwqcoxDqV3lZ/bF35WVRkFw3u4pXaCgqLyCcqUvwssP6ZUz4Ug7wfj2D7Hwo9uSIOYUg2vClOSLH",
-	"Sd7FW0Vz9pFGLtoMk/p5XvZNzmCN9fpbBUcZnxpHQBvKVE/Q+gbCFCRpf7XvMkiM4j4hmA/mjtAD5cJO",
-	"g5DnsHM1Egh+hURNoMwBB3y7fyBbFdz0xJy5VQeAFCT2/Ypqs11TXDuDk6WD8DHf3DN1wZ46HukAgsZY",
-	"7Y5hFPFTKHkXDbqBLEYNT3euucwS/GAXkHONe9p1N6aoGL2l+hiHAIY17qFmexHHaQhCpoS99etVm51M",
-	"yO/r6fWt3akjWgnr4Z530CKQKWVH2luANWoCqHKx83jVJtzTfNnhQpsD+5bm7oVmWfvrKUYugzPVIm2n",
-	"tVV25ozu6W+yWGzqVVEArcRDdVAwGeKlSz742XksofpHSTEwE3vq1mp7Gd6IBz+sRRpJ38Opa89UPE1d",
-	"RnirKzq3EaJgQ+rXKdDxyAHh7eReHwNGs92y3daJnxOyCtjOe6oNAKOtSAqOGSGajlSORQh+V1kVS74c",
-	"2SK8D/cFcCOJ+ZBr4VECJssAm4TOaTz/2TU2ikOx9yaIE/yuZMLdSb0rOZ0vGG7aiKd0/ZI4X0liVrnd",
-	"zfAZJ13pJy/IYyhBRzUhppa/sEvL/AGaBQp8GA4n7NV6276LopEoPSmZqf7IDdY34Pq4xXBTFRKfbwp3",
-	"NUzPG+FZRnjBPEMm1BFTrHMB8A3QsoCB5TmhO3nPpiyZmvKifz7BY2CZVfIcNszso0/uqQI7377ju/nC",
-	"vev//iV+ww0kzCoDTOE+2dVRo1DhhjJmmjElO31wrhng99BmMfHoLJX2wCMnohjNS5hyx9JhV6FjBOmB",
-	"EAp2Dd4p5tK5H0Vdsee7YN2Zn2HjhAyf68A7ifT0hnadIgQnKkE/HCSQDwowAkn3TBTWTmFpHDLLOYar",
-	"D8JFAKz26u+yHjKyil6i9faErVTPFAVIU+o00m2XR9BP7E+UHHzjjrFllxLI5DDBvWsx628sP5mtCHp5",
-	"6fxO0Tv1m7YyqkXjpfoCTMvqNINtb1+FoZSyXhlm06Ws0zJnxk4292JoHP5gH5lb4lCxNZU5tM0diRMR",
-	"dnQABVMaQV6NrOGMwoJuEF/AaHdIORAAbcEogrMp91sgdwsAKLhVt3cMHBVn70TDdCuEPEzdEp5J4gFh",
-	"Dw+R1U7qgJiiHUA3jeGFKtj8VWAF319CHpCeXuwdjDdPewdc4NZyWQxY4kNFQVVBCnbPqf00HHEcClbt",
-	"Sk3vJ6ugA2fxuro9+5aRq96xyvj6luCtVS2NN82o2fEns8kUjIcXXkVnWvvNkCuao8OyklKzAdGNI7jB",
-	"jE5MmG7CmwA++2ofsqMSTPnWive30Tj/pS4V1Qh0J0cmcBhGUsezaFpwft56VYfwkTGmQRxKq666doKT",
-	"zFhxR091FTjZVpeaVpIWqTKHHDTryttSg4eNEg9CzOgN2A3GfyzrSHPazoSnE+N8MWjQHLnCoSC9A9rT",
-	"9MQAUMlKzZBjbLgiqypeewsS1H9q4DWD8zTxYBfSsG35j1m8+JpqZ8ZgCeP6esdAnTxHCtHUC6gVgOC4",
-	"qdoBMAXGin8rC9IPsJvFTracqPXVMGgvKGGcVUVHvzLasfbHoGIJlPlBjVMuR0Tws+4j8Eq0Z6+V3FXs",
-	"FAiIMEN5ONU61utIL9yXwl2o2LduMbt74xcNWY65vg9fCLyqWPFSRDetkue2rEMeOlMKMu67aAkUwzu2",
-	"m5Lesx6zpos9oj6lQsQ3a9EDVlfezyWgRzffq30HUZH5YN6JUfGQlKG2dLbbCm7UfjjhJW0jbIHFcSAe",
-	"4G3T/oCVcPrQM0KvAdgX3qdc299mYiZTTweg/lslD1PkLwwQk422LRhZb6buFp90wUhOewg7qqkGmr1n",
-	"5ssreoLPKOo0F8Ph7t5z5WJKfI/AyoKBEmztrSdyvw8K80NgpC9b2ZjgzjyXl+V9CSPrO1fPgKXtvxtZ",
-	"VFfD0YYFHNtZyYuCCeScO2N5NktJZ/7Wl3Gvy2X+1u7GF7j4K8xLJc8zTLfO4m/Sacf+LHdv5LnlG+9l",
-	"NDqolw9C7QCjmMvYg9lpM71HiVLpGdjLeCur0rOXPreXKijMK3O61yduL3VsZWp2JJHO0Z5FxA9CqXD4",
-	"wD3U8cUmy+Irq3vCyocBxJPzxZemI16tFCwm9oqgNWXWOdHmWGaloVU4cgXaYpsPkSfeeXY7FVIE3A+v",
-	"Pf4Ufs2FwOx9dWEmIeWgz8q1B+YqmKdpXnsvl73Lg49lyo/FvO1/f246oQufEgNt61A1jpIIrjVah5Uu",
-	"qVhOdYiP3fTzquVZkJrm7IYMiD/2tEf2waiqLhA9qKgJ+F/g9/TUlMpxRSQ+zY8s/etj/yv0rP2Iazs4",
-	"yQ6VqY1Kl/7GxIr3TbZRdLdj6ARh7AhSUhVJd6f99uqbUzaieIBn1kWeh2v+A2CvI3wr1UedhMHnz49e",
-	"fcMfJ8TAy5msWbw8EDI9AlHg6MFltdFt6DB5QWolD4o6CPi6AnoFcrANRABow7lqwFkyKFqvOKz+ATft",
-	"gapdxYrlBAV3ksDX2nS3dgDR2Qj7wHNa8Rr9M+Nx64pb/Z3onFYtZyeWXytgR9nTGHUQF3kZrR466xVp",
-	"+IbV8xWCFfeu3RYRcK154+fA9bvXya4D0Wl9w2g4jzB5jHGhZH9vPCFVApMFUEWF6aCodpz95CTvMVFm",
-	"4OZZcEp6RknfH0ik8Q0GZ0aN8Bm+ffunTbZ58fbLTbb57iX+98XbL99sss3br+xPr3785t2L/2eTbb56",
-	"9ePLr158n8aX/Cd3ca5lS0bK3mBqbBrbrzU8WujbAJptYyd/ZcyTiYIVq1IxgQ4zaPwigQvTDsFMuwoR",
-	"VCwzApqlD9yDBhGpFIljxb71YabWQDeyLfG5RtA4sXr+5GycD1iCH4wXwAFkJCkkEey9gTkFvKWVYWJm",
-	"UlA/7php67dXComh6sCuBdzYAvisYMZ+y7RhwWyjHnpPAKMHUSWWv/8uEB4fwe1gll4Lf94ud392sMW+",
-	"zPfheSAa4+hnd5fNYCmcEPb2ffhM9AfHY5HknsYw4XuztwL8ujiweCJIm27hXIieHQX+AtxBZxrjz+th",
-	"W98+CifAUbbNo6CaeSaGtx7MzmowECMH1hQuAGles3umaEWwlHVVbeIyPGm/yHXGIxSh73QDwlmYQ+FD",
-	"AfsGL94VAuZP0Jh8BWt+AxjUn9yuAqF+GPLlugrbB6Miuw0dd7DhZL+mOkAglzNhFJujhbDWfUereuJF",
-	"UTEfqECr8Bo3KBIozW7t6Xb2SY6D+Pej/WfXAw+eBH6F3x/dtPcbnFk8lzI/UgGrSp5pN3GPHfoDdUGq",
-	"Kh4yy8Dedgw8EHwG2BAEaJLp5Rc4A29kEKXvxKOFxkYS+yuhO+nosuCA6pHzu3zXmw+vitgD/Xq04md6",
-	"WavYvKPLFXt9/aLf42woaG7Se+LietSJQlyQY0js1/SAP1obv7oaGnJZmA5IMiOKegZp0TtY+3HfeIn8",
-	"LLEPhXbCx6KLsvo0cYXeAd3iiD/iqHPVjdByX6xOMf75bpM/jk1zHkrumlIGJnDYcfRoAVyGhesrj49P",
-	"eV5tUb40Gu32Oeb8D2PNpQQwnKEzBObuqad9kewFJXrSMzC8nEnlFC1vaKEAxIX5zqRAcY/qTzHDk+oj",
-	"uDs8jCLw0wEPWiynIN0N1ENmnPpizvTSkQHlpdRMJHnJr8GrZMcX5GZ0t4o7FF2OhBM8rPfIaVVNOaVj",
-	"nX1EMHtJyX7rDvsVJs38mdQn2nuMWbrSFoleKS/G9ufUFPiXW6M9UP2U9WLF4+6ca14qcr8P3+Rttrzd",
-	"mGcqDLtqtUug+Ar31wDiGlAVfJh/GjKKCs3bqKaRXdfCor105J4UuFmNi8E7GmLxVjvM8ZjbMi/sQ86h",
-	"c1XQWyiyiBvEAHlrJPy3V7XvM9WgqA/QeLC4ZrAvHwZ7NtiCAQi0CTRcJfNjHGPBoSJDvAfTA7QXjyja",
-	"Qg8QNYDse938HkbzcrsOTiqcZm9VJVcywzXZV9QQJoDNdi8dQ393dk7HbF/YxpKNuNBsOZ/zJTzlhPSK",
-	"qTXHoO3dCE158QxidgYdmDwviZCAh2OX2/7ekv069C8i9/1y0wFGuoO2wCwy+3Iw12PdWp2QIi9SH8VY",
-	"oaOJunZY8ASejZRoLg6VDy553vV1oRU3wHU2PXj0gh8LFo247FXTV/O4Jn9v0NKHmBgzTokK1I53vvdr",
-	"3TpTY6OIlteemT3wXJ9bRJZH94SZpl65zXUlQ/u89VNyIZiyG10cgHjgTFW6swvuk7sqXJfbpphNzXwx",
-	"pgEIeDVm6xXsTvtAKAnzqoHj/JYnoDK7xqK2kPwLpmKP7WJg+TmEcX9ETBAd3Enfv6R7+6N3ZI/la3Sr",
-	"9IEEa/wwnjxextpzIai5NEw/iGujcLuvA09djNBdAxk9w4ajQ3nD2myI9ViJLZYQE4VeFXLWLrls+kOj",
-	"7tllGd3CPuX6Hirz9cK16foWnoIOX3lQmevBniCNyeVdMkzSVCoGxTDJPel9fX0GyndUBEykRD13xoMl",
-	"4gTKUBMLNBP2SqLk9csfE3J/+smrdSS/7DuqTlLwPKDvn+qKm6a41i1Xl1Snl2yPLZl+Z/rfCo7JV+Cs",
-	"czZhqbJTCTQ9g42H9UVGApx9NihgG69/xeIU432/xcBzAey/a/nNo197usB9HkQrPku1RH+73M5E9Nxs",
-	"DDjPu2FFl+0OMUPDNR64GJDGaNdHc5H3sCV37EChLrzi2jBxQ97ykwdAweKnNm4rHCvWBA9Zh7WtU5OX",
-	"oKvvGBPYjUTlIG9WJN20HPwhWDXpUhVbm4BXWH5tJRNPOl5U+AdrGeKfKrqTjTsItQG/4NIZqe3RevO1",
-	"HP0yezrCOyAF+wQgsbb4D4ID3b6JoFg1wvBqDD6YMPfBr/4oz70aQQ/0A/LkJSy1enYpuQwjrRwTzDQT",
-	"holxhspyklkY6eRbqRDq5BnhRespgIdXft/KxGo3yKy/EbaRF1i3A9qGEpBLvoMEgLu8lLIaCDxA8dZK",
-	"NkVbQwHaZ1OFicPwQ4EsD/ae5ibsl8sbg4Tn1mp1WFl2ejErIeKTaKrqSpekG9W1rlw7V9cyUpvDAbzD",
-	"1wral5eo8eXa4jIBF7sd42DyukUZ9dwXSqIIhMTvZcFoFRaOHkAEOKqssGDpMWAL7Jg2GWlpt5zX43Gc",
-	"K+vq567K9P3hSE2WWlZSnpIx69NISxJ5SLrarX4uKfQnKCtwJb5W7J6zUKi+KMLO2byFEgg5bg8uajZ1",
-	"OrF9o9k8n1mSooH9juQQ6aGJEqeBOWBCgx1lOyT3etvXGWayrhPTiZtwLs02Ejr88dH0KelDPAQmJW63",
-	"IfbCyoY8YkOgJSUDGvBX6HxBBfYp0AZbXaVgCtXhr+7+k1APhBRIyC6H4AzeBLdX6mLRkoKacPhEa05S",
-	"z2Llp7k3EcG1bn3uAcAbEc379VmO2tCL8y/vqerSL601fC55BRinimumr+EwWwX4sux9+0Cc6xGu9HY6",
-	"I8tQd3xmawhpr5DQ0EI90ap6td88+2sS6NPP2Ty4La0qgBK0Bgjkhbh/JuiwIlbNBPSJcObzZ+sSn1c4",
-	"wWDBAitwzw31KzBSS9c66/yhNLZApJ0Rblsa4Kr3LhJZLfoQ39hnZj2CQOSwDfutZI/qgVuTWTGMy2KJ",
-	"vKFH2LMUd/VNEkRgd/xA/+c9iH+Wu0B6t2J0bRHO+tquRFfgUchdCkjFX+A5R4QcLXGHij6HgnGKBj2g",
-	"hjCC8CvPjsoWz/TC+VewLpwxR+tNedGC8ZzC9lD8rqyoECsnc5Veg5AeYVRStlyu9aYRd/DcfIHTfMFS",
-	"K6JnR06wg9AGTHzWl0C3oBHhjVD6xMGm/B2fhucET0ea/s4hXfwb7x3kBA8dPT9gDMnnYaHkYmRaIUN4",
-	"R4zplJcbMgVMd8h/TmITPULxDNb5xNWVFMUzbn4ndS3qk69u69YusuYPiZytPsCSwANWahUPOB8CkD99",
-	"N/w1UH5Ch0Bk5v/iZ3FFqMKnXoBwc38qN4bsLlOXA0p5eLd4hMQSo/N75+KASjUsym/3RtbB0wLHk1Ws",
-	"FsIGTz+ZTdL8NdtIUQXcQBC+dPr+iV5a1oJun0qFZSuZ58qeei/jaeazi14HgeRj+Cjd5DgQyZMsWGUn",
-	"jhlWVTp8QdZMOuzPcCv0rIf0+EsBaXegBSCG6Vl3p5890Tz9w0Mm7Ol0wsbeOBxZRNS/54JFIGCDmWJ9",
-	"2oojq72thyjxdkBUXNbAfbU4suNFPzQsTIAExrqbQZeypSkvMoJ4cwpTC9e53CseQir61ln2VCOwPzdS",
-	"uX0YVuWcn2D5uHtjr/NkIi7oXYtNgra/W6FuniLrG/blaM1OuyoMt7CagnpNTuk1M5GLPhH4bMl/+yAE",
-	"wzzk3rxHCJ5CFDVmZFXMHNZWCfePoZIjdSqe6t7hGc12xj6TrohxsdWGOi7/JLv+z3J3B29MTXtItLa/",
-	"tWnWzsnOxbMu3Rs3oEQ4UNX48tvmtLuJW0l3SebRVT0/y/VMYc7WxWInINBcA34vuTaNWrT4f/DPOUNx",
-	"AS5/lS67BtGjlrwykc94WUuTMFe4KZi+VkjNSHmcNzyc6Gosr9XEvkG0JHuqsh4JG9wlObp1U+GQP5Qr",
-	"cZgo1JoOTkinpWPdYdgecaOZzmLuSVzA3rnR2ihu2eet4lZ7X6cvOx8JrfiRZR4YGJNIAPXGqb1QOwVV",
-	"Xi4ZHT0c8fts5BBde721Ct7nS3ryXJkanpSnRrfYhr4m5ZE3ZNu9T4fFVjef/dveniuvt6AXDBX8wPQ5",
-	"kgoJ4Ma0KNCvPKwO7rsoZu+S9Nyq5Xumu00mxYIclISP/TPerpiV2oX7JV1qP9DFM+r/LPZg/1bqMny/",
-	"+OKLJZOqu7CW95tMqwq9nqLUmZ0THYgULOcF0zdpt9/19vhs3T1AkkiqiuctC5ldFodmp3i94En47FF7",
-	"ZOV19+DrLX5pvQmCB78AlHuEeLOaLRIPGSmL5526a+1frslt6/OYv5IebWL9l7Sa0s/9f0N75ao2x5xl",
-	"8V/RbvhXK/wfTOn+EAdQQL+OnEl3fl7blJALcZwCHuNY8VpD7EBq7ZM4S4Y5l79IHqQSHs7AL3J3c+c6",
-	"lJZH/IvcwUT9We7eOnfVioAEsnKu2dldNCC4ue3xbDpSNqWNA61FQk3Us3uutZHPwaf8Zo7PhMLbcBZQ",
-	"Yuiu8ugNvU8DXSjYj7msmpMYa2xPb1FfvCaMg3P2xdEB7HLw/HiNpJEo7MsoBMAqeSa3yEBEgG+PEl2h",
-	"ohBT5J7g34O+0mTvwywnEnV6Cxj1dvkh/wREZMcqKQ6ApRrjdupQFT9fgFUcuEFWD/dx9BRYAji0ysNC",
-	"wUUSjcdwHg0TUjwj2sj8uD2dMgL/AH9qD7KMIEbBJB7r4NMQdu+G7OT7Z8SfhBnRlTT2rf/ZIuB9pBGw",
-	"D7/j0/7/V/aTUBJKFTEp5UBr+x7kNey5OADJ7t4w5QCjboihvNJdr29sWzV7RhwEZ9brhVegMnzGXrg3",
-	"P4m9rIr+qPWRi7avjW5oNekkUbTgjYbHd0wU7kuBnGL87QE+9AD8MD+yigP88KA71/QnjE3eJ09vVyO4",
-	"sLn666u25ARisBM/WYZxRZn6Dfp3TMgQh736F5cl/lDPxEM61yG4fOCG2r3yW7QlWyySD9zSGrc5Hii/",
-	"Raf8sbYCIeA36pk7Xn+Dpvyt9Rs09XCwqg/asTGtBxZWtEjdc9qkP4z63Cp2PgFE4D0g0vHKFf7XLMqq",
-	"4r8VhoNd9plzDcWvDHNnxhQUsY32MFjYvJKa6X+VH0bGCxWholwUJG8ejIR/3bIjrNqb9SRCtGYvlaeA",
-	"BvIdrIQAOboq7toHZOOyn4o4Ptbf6lSbaBlFTZXB+UFtxpqg9lgm3ralClTZ65RP7Gd4JyhoxVwcPH6h",
-	"q7Y00nbyKh3wIMjpAnyS9wug3xdnD9i/AVQteEAyQs/00tWjXA11W+73mpk43pntkJHXa++qgEuzmshq",
-	"VcNc8VMxJ2NNcy4O12qoplcbvpG1noeBt494FPh9CAQ+85mLTVWAeatG+HfXPh8Nr8yKe24tfFJY7eiB",
-	"FxVygFHk0Lm7ys5Zqo8/N8WBnZgw/4ICqceXJzlEAq9TFU1VbbJNSYFurOYmLz3x3RPBzsD8apYLAKOV",
-	"+n9hav+iuOehjNm3JegSZN9UFfhgMvKLnduC7C7kJI1UqHVwlTchcmD3wzYGBwLyrRg92uufKsUZ5MWR",
-	"SopDP1FYEEp2MIGX1Cy5AQP/OGK3U1wfSUlF8ZEG/hHE89tJU0L+CA4ytalmGSzDTvL3ElM4Yd5wSpJq",
-	"oyNsdqbkIr3ZsbO4BHLKPcqW71GbMdqbvZjIfC9D9SU7eehm/betN/eM/QmtAn9/8gpgfXLAAvnygtFA",
-	"fm81IWCb9hHCnaJHtlwQ151nvkstpX03k7EVuGtOIT5BIaSZ51DlLY0q5BkxTL4PFLE32mwDGSnfc6Ow",
-	"OMdzXqTEIVfgEY7JYFpEOdejzA8zNjX6lXAYRKMs9cStaqd2ENMM6MBwWORUeLrqD0+A9uAjAIYzuQ+m",
-	"ZFxtGHN4PMSvDiHP4jUNIdyVrArjXr6wQsjzo8uYALieqsCk3qugX/7mcJuGnuqrIaq0lAAjieuINfQA",
-	"vpoLV+Hp/i7YGczCkqqaiUHlcABKYP50cmgBvQFm7br6ifY9DonH93THqjfs7816AHmvCUZAjZarXD75",
-	"dIn+XR95jRPtatpvJwlatv9tESKGd0eliAcpGKGVYrS4DKt9/rDE4PWI+F43O3MeOq9+PpgY1SoDrjJ8",
-	"evTY3/BL80LkZOR9y+iH3wx3WOtQSb2HX7t6Dr4ecw4tI23lUuXldk9zI1XU0wBZAR9pgk+TQmr2HPPC",
-	"yFNgAoV/Z5poKQVTqVBljoet1/rqmzSeDj4c2bS1DgMsdht8z3PPljtcv6r7YQojfvf66/8b8iVuViFt",
-	"RtXiacn3PI1zV/Ptu+k+PjPEABrZFIh+blv7qVpCYcOPhXuyD80025ttyQ/lNnWPwxuVPK97IXDB/sC8",
-	"UsiN9rFwqY4D4D9ryz4nty1iH1CVrUUEBBN4WzQsEvtm96yy/YDniMv3tuYdtTdkif1gqxo7SW2SWgPv",
-	"bE6PrEh364FBAplY6eKzZ6/tK2GQBLj6F28WdWAi77/hSvwXEjBZTjXiX9Pl9M5eI/bxVS2Mi1Jxily7",
-	"3TBbiRzIcjbYCn2ZGSxpbGfh5AaVSHt8GykLovihNG2CiZJnL/uVPGS9fGDNGOS7BLFKV7CANUoEOdeA",
-	"NWOnELGuQ/uA+XJVMuECZlYcAlvorrR6jdN57CMfaVJZy9YrztYWJk393F5luKNTLUA4IQKwWJBrixhA",
-	"dvr4fRoClN+dIdDRe1Zl5NZaFX9IxRl1EAThIGNHcP/c2nsexkpWlV13qwPaw8xKgmKkbgwx8gCoz2lQ",
-	"Xsg16yRbMdMogTct+AMkkCczBHC3/1l09oHe7tR3N+1uvf2ceYGagXb7Xh6+EUaFWGROiAmyu0Trb3CC",
-	"3LRxgbV0Fc3Zczwje48ofmTaT2Dms8PgYZTDEZ95nIEf+hXj/jGqyY/QLhcuYxPbaJc3tZXV3H1Xos+J",
-	"kN0nMU07jsopp0yEuoCeGCZsTsrQHkqGyw8uCz0IXmFUY1UB916y6xU+urU2UH87OQ68QzDZAK3oRILW",
-	"dtZGSxiXjp5H87ea2pQo8/fy4GPMPkIRQKakzv4aL9HFX2aKGa5ieGRMsDMr5tm/O1CfmirTJwN1r3/Q",
-	"qNa1PXJBUf7FR58yQok9vZ/Ie3uwUWLPcC4OkEnOPBY96KSQTG6XjSqupWhxWdZgQMM5unAg8+7AHaeD",
-	"xkUaj86U0x6OWG5WfNsomicfkAYM1sSHHxmS7Dg3YXtFLsiXpzDBRxQ0NgX9NQCgCb6nPb9npGxEoVg6",
-	"+U7byQWg2CCrQCUPfe/WAoYVwrsmQ8cOejYlT5ZMT7FjlyFj/WEYoOIULAZrEPSvhzFVoF8tac6ybLyT",
-	"6hiVj8ANAWchLQpWWEN5YDxLEUG8WKWRhLUI+/GYP+vkkA+et+g5zJ4fgrVF+FVFqIp0LnG7PmRjOCcs",
-	"AoLAnMUCMaeFpQ9eeHvKq8hdpw01g8qrs1RHrJ2Cmcw2+PKyqt6dM/jNFm/MfWde7gcCN87GRKuio3wq",
-	"uO7+Yq8d+EMbKmhND/xn5KXASDjUogHqLPNGCPL1SPwHvLngj3CgA7Y/aFD4VbjZN/4mwYa4cj9qI/GP",
-	"Hl6xZKzyILj2iUZIGIlBaIkDbcCQyStGFbXPhM6B7+XhtauOe5SnzhtBITjpYMFYP2sBzlCqDanpISEc",
-	"HHf3/UCPA3Ez0lpLsKgUUmV0Ll3tntXvJdiKdKeo5vcsjU8JmlhPpPRDzwU/JgEWmpvL9njYnv6Q6F3k",
-	"4bP7OJJsLffmLGXh8mLcH+vq4v4EC6k5bKeKnrjAnSVwT2bw/pMTM0jEaFeI5/DPFS+e6EbtKUheDmrc",
-	"E6h5xyQkpuAVbayIBhkbZcGAn2Vd9WyLbDp9R8tG5Wz5fuoXxLdsb64zvoFstCjt14Myx2BVpuuquGMb",
-	"mXrHgOMKrGksrAMWPnjeqv3fM6rEcwKoV0YCyYLSWLwl9/ZC0azaJ2s2X9vv3tm2IipxMvoVYCxv4a6d",
-	"Dus/4Ao+l0wQKhCQGaCfnR3DlbaXs6xHrOJJmM8xArGpFKwCe0ZMZ7nfJx9zd/wgXu33UfKabRqxGQW0",
-	"6Ce8m5w48S24KtP1ll5cZxpE+uYtPSQoqDGQXziLsD+98eJqDKYzvk0eAr26loFwjRTEoEyr2F7HXbSu",
-	"CtTlgmMmP5Bpg2IAG7rVFxxqwiDvaMduyNteFoNVNjCTsHWOuFpR7/27fqJmLFPqZa+XbkDPnAY+9X70",
-	"5Lkd8DbYu0fh4w78rdf8sHdERzAKvcnxwGTWcfS5HcVotoISGSRi9iRyqPJD1BB8Jxrqf/atMDrDhBty",
-	"kGCrTGUIgBIWscTxRD3Ty9ZBswam8LJ8OTtUBqQt8l+LDNunyQWdS65ynR6ZzrAgZHeB/+I1ai0x6Yy2",
-	"fghiZH1WIZypqnJodx229gRUeEX2rTtOEp4uqUDOu8TsTdvJ5NzNs7O/16ZKYCsZzFWvi93Y2o+Hl/F9",
-	"II/FHhVMYUplUqj9nl2Lk6ziPviWglFodfrEbk68JC7a1A22+15vSMFJ60HVtNnvCnYM6K57Jf/BxJI1",
-	"kzfmpv1Sqj1jTWWwZqRgl6g7rIccfbIP3symMowBvBmtl86bV2fBxQEqIaF4kKp1b7D37lCtmUrP6AhC",
-	"GWM+B54q5zbfta6o8AQTUsPh40PbU7t6NQdhmPZ9u1fytI2Vz7TgErY/mlRMQ1BBEJhwMCqgpOAAgFwt",
-	"ZyTf23cEoAAWMjngrOV2T9Wq6dW1K0RZu5XwxVGbkzV2YuKWMbytJjxclURWR+RjqRtdpu0qB2e0dk81",
-	"wnxVsjzkB0XkkQiDxPSf91uns6U41fRx074SnphGmDvD6lAafWPCWWR21lh+TPcg9YYftVGnBiKIhJ5h",
-	"MPxIEx/JtacOakCAxHegPGJy1Twfn69Qd9BlGUhuT2nfOqgqT8AIqiT47RoB3qZ95SjcPCMfeBMVvAoi",
-	"i5YTlERssg1UQ2xc+bRLGUaHJ3w0dx/nwC8WdKv4dL/0eJjhpkr1muCzbfWLX/xuwtpF7+YmKlBOkRnJ",
-	"udBnt55h+ypk80++/xtkE6yIjq54dOy/gwTZjQOzs7PLVd5UVAXXfj4Sa6haS2ij3ZYPRTpZvXJnw/kR",
-	"kr9SObjIAO89P5QBkOS5JNZ+8hC9pGUvvAtllA5dIKEqkHbBBgWZPXFyM5i1Uj1YBj+LIGJzu8SfvGuw",
-	"4a6yjfz692BTP2Cy/mSu4hn7P9ITK4A3JRC2SNttkY0S9RUHu8HOr6nWR9SEVyxPrljBhHHRgFm3Fn7/",
-	"BUxKv9+pvrCwf6vXgeDAJNeD20+fpIT7C/KV4ZprwhAlr4riLTw7WRjj/zlS221knRG44s5cswwTkm8T",
-	"8wJLXtfgv/eM2S4+txhWNG5gUYqwV4L9INXVBS3bGGloFS68feWYLtAdmNPUjG+rdYRslH5RY+ezyxtD",
-	"Lsyk+oOd6Lg2+v0PTlsdpn3cMW22HSPwbDZey0+76j4vOyL0ua97vnTvPwg6ODmG7+WeaGsB0cpDiJSM",
-	"Fi45UlslXvfmFcI2tKYqwqB+4sHky1mXXdBPl3b5umy2KQoIRrjDURTIcEu/4d9gRlykECjVCaWZ8Vrh",
-	"bAzGPfb43KXetd0F/DswBex7Nxt+6bzEBOXelEx9y5UOJDulHQWr9vnCxl25Z8FHElDKq3DSC3K/C4cN",
-	"i4yCPC+B8cNnL0JpS7c3vKM8Sap613xAsuz9MJcF5ioNXHpWesyxhSmanMmM2sHRc39sGTElF2hMagMA",
-	"EMnj61VghzYoVUdmwv5n4wMPZ3uKrchyu5NVfEa7woMEGQSX0HbHQgU/PcloAYVBENCPBF75K0lBUDJf",
-	"GHKS2rarmIOEscc4Jl8CABP8PEWHmdWqGpWXVAd78RBiy5l6dXfZhICCD1zYTYpZA86bmuElBZPuuF1a",
-	"+CZXLEA1YIV44j7B3nczoRg6An0QI3lGvGoUserYqhld0Ib8boNxn91VCUPOsIgbw6L2AktUlsxZrulg",
-	"TLd6h2x56NbGNTjRiwc7SPfDXBhVD0J9mLCg+joW/GJ/anG7DPZu5k733iXhDp5ODP2ZOFPTildHCj7y",
-	"8Gr5Re7CoIXSaah91kmfaQvxSzu6JATDR5ikcQsUx/uQZIZSNioWtRTE/uqQGk3Z1vhM4ikLTKS3t8uI",
-	"27Xi+QoQtNf28Vf7RYrMbHPmulzx4XeO16LPVLrEu4ldb5uKL9CP0oSKkP8/vwbRJKAuDgcJyqVj7CBU",
-	"XPAEixiE/4pl7YYRX+AwGGrF92ym9hr0AOmYDWoo3oTs0+RqSsWTA+suazg9at+9kEKHjV0ZNDP8ROYn",
-	"IzSHr2kepKgNgza8w1JOx8bpwIYgsfzUVIbXFQe8s8RJLPmhTA28ynOooBfSJ6kqSMHuOaYaVkzrx9ex",
-	"QmmBNQ+KG3L7rB+zrhhVItVr0gJCVBLR55BoJFbmAQCTUZvRe7pchQvm3WIprfuLy2wmtf0OYhLhn4Ox",
-	"AkSxACBMHfMCrLXHw8bnuKnuu7FZeFEUioUmg4lCr4pgYLA1rFzUjbVISy4KON8pNoqHw1dSGYaZbDQv",
-	"WYGgJMuJ6dBe1vYzNkDnMX6QP/FEC7ZqDqJeh0avigfN+AR9n2bG6zzYUV3JqGaSNvmCvG52Fc//wi5f",
-	"tQ5rZwLsuKDqQu5p1TAonN5RzT7/tFF9jLZJL9Arqdd142+178XfrOop6D0/UCPVTedF1w/v1VmqYpSt",
-	"6PkWOhacwLL6d18cKBpNK3TQOtzupwGqnYmAuzd/nhnOV617d02SLzunBEPOrs5Y4J2wrvcCDmLbUrj7",
-	"pgxnOYy8bf1k1kHk0gETYAirSxagFT+IHhTHXOA+JQqP0XfoVHAcLeH+Ywp6XFVDuDg4/TN39Px1Az1I",
-	"w/Bxnw+Pqw1rXTm79/XqHbQqIsHec7PVTe1TgGbnyz02BpoP107N2yBjlsun2QYsmeZwYNqgh25M6ZoK",
-	"2W01j9Vjirnfg6vNxYPOkXoZ6tF+WhYskMoqol2RLtbcE6zbJ1/8/M9Psz/+GpapME2DNIAdFitA1/QM",
-	"aXaQ0w/KBzElcNQ9JyWt9p5zEYKj8LP9WDjOtLtsU3O376Dq6eF0D0nQGi2R0YCSZ1obBY5KGBtYZrzn",
-	"RLZDRwj9a+BB9PdlLCCXg0OgKhzkeM6cAQ0JXdiXdOd7t7cnwQzGiqV52VMFViumtnNN9mn4H4uII0zk",
-	"bKt5sYJN8M4+PaURHFBWdFyCtgEMXBrpaeH9cpZU4zmE5FOFN3wDa+FQcnysxX8B6ke5tnsnA9cwBBmw",
-	"DxDAJdw8B+h4vdLl/y2P1syVjFXbcAjqXY/GzT4BLiSrt+ibcLy6TV4P2KJt6OTEmNFZx74A5bKIBnMN",
-	"IbAynnypOxj0YJomW05qeQkP9UNtS1GyrkG0wGdg0nt+OgCgyqVSLDeIrbTOJQ9Tvh1zrEYAW3xQUCOZ",
-	"aSf9KIiK0aq64CpehfYD+hanoX5nf/mt+9Sr6Y1WQBIPqAk7nxJ78hFlL/rnGKw6c+06iM6lvJSaCeIo",
-	"W8NXnaynt9Zs5Kr29MuTeCJ+aQtBk/A5fKICsvkVg/7tGLBQYMIOqv4xfIWB1pR046CHZ03QfOaSQez0",
-	"ip8800CSO1KeQWEJ9ZbnJTnTS3c3YlyaVxXZMQT0qzje1W1yZw2myzlsBdlDumbpB9Gdez5kpQRRtHrw",
-	"1p0kfmTvhUOjnMBB6s0z8tOGarhzXcwUKWztj/qnDRRrwllceomA08ZKRRgI47xc1XJnnxlmtaTdxm1+",
-	"S+xCTr0mnyHDCt7QQJ9k7z93d9rjc6wye+iMtn7e32b9G3IseX2pmpxkwWM36yvO3XYfb9dOgNyF1lNo",
-	"26tjomxNtNJ+DlCrkozVxcludiIXNCAqKtbHRo9C7nQCG/hf4LnHRTqxrbmcWzuGh2GUp1sHICADrPHP",
-	"J2Dj7Qnslp4Y6U5dQjHtY4Av/tkyd+kjpg3Ff2bSFM0Nz9mXgIwxTawCuvGwZ2lPtWHarGIJKakotiWr",
-	"irhxCUGMAsl/u6wKq08zWgyStmqqzZDna9rJGYulO3lSAzLW5Js1fkpQ/w09gnbtUiIBVMEe20jtx86p",
-	"FWr0VFdMR8FruSZQSGwPC8cqVckz82lDz9sklJJRhaX8cOFBaDH3wYOC7Jg5O2TbU7rhwVhxBx0MXm3Y",
-	"kVWioQ2tqq3nfgmmYNu7wYPaAgypPbQJ7Em8LoHHCO6CzI3RYNz0WeKUQx/Sax6hZmo5Bto/uN2O6m+F",
-	"8XyNt1ZP8ro6rd509frdSc3cZn/dIODziiPyNGNGghEpDDpDzqiMiAy3Z2dKO5ZIiA7CBQpGL9VwVi5g",
-	"RQ6TFkY0qbehxIUef8Tgic50Cmq3uA3wePGQz5lHHnc/1o0uyY4dqEjt9ecpqRYLPR4jMEAi1Wl2md+F",
-	"0QHIiVcVhyQsf5zmyLeKPi3sEuQwCQKtB2qg4XwNXwsDvq7HlBA/lNQhcGIye+jZG+XcGpj2wiM7RpV+",
-	"hj89dYcqIHBn+G+fWLHNj6ugTEP9Yrl0KfUr6CECV9ZgCHsuOIgiVfqxPTyXDpBmeinjZmDCJFy44wSD",
-	"ThbaxemNzzfrMAY23UTNJPL5HKN15xcvAiGZaTQ+njczypua382hoBh+OzwiuatY4IB98+1X5ItPP/vf",
-	"0/1XMEN5mCxlz4PqFRzWkGZLSU1NSXSTl/avVv/pmzIRRGDQq7eRImdtqGkiOcSx8l3fylJEEX7tKntd",
-	"U5mfguCE+qzYMAn1itjgXDI65iLrmZRgihTO7sEWeuU52bFKnlvIiVZBPEmVzDMRgbtELxa3e/WCcAnc",
-	"aFbtIfrv0NvxDjZnCSmquoel4KskMNENcWgw3fAjl20YQQCj99GJ6OvxyZpvjCaNHles3lt6ZMIZbrOX",
-	"qZOK/jiGy+tbnjmW3tD8+C2v1gYDC34IFyg4aG3F7jk7t5QNWHplu1mM0Jye3oYOND/ZS1GEin2LT/YC",
-	"/cPMhYFOEtmqrrUZ2p03LTD5cBoOUkZSvAxTp2F6mb30+teJ04GVBEfOGWF+9tzY8wwQJAWuRruma9Ib",
-	"WlSoND/Xu/KCVa0/Z4GbtFD0DEn4DkAR+Qt4XjpANajNU9yac+3JoJzvi01dWzA1Gc7d7JznVpdZXQLs",
-	"AspLd6aYpjt8EpTFfk5PWhJNpDTYdiybT/TxY/5KFqH06lyOb4EF1XLsVYH3ww0Ldka//L+erviT21V8",
-	"xbIJKp1WcuEnUlOuIngkNBguQF5Vrjw/h0tUZ8MwV6dafbFUvd83kkJK7GVQEz7AQ4YuAF6yVGK57Np+",
-	"K7zAiHc8dZWtyXhcJm5IoIVxD7vPxTv7AP7sR3NfdwNpK+AVzY+wAI04MVE44BC7Gk8wUWiHKEmVREwZ",
-	"dI+DD3t5uVx7kUnAUvvffk+OGFrmXQQ92f/sdjVzyBz9ctvKH4bpVp+tbeXRYpFuYC14SxTzeV1DHWgV",
-	"P3t7PkzVrzbO63BNpYA4tENLl6qHb+oIwpgw41S1vobcVTxsASymf+59tohaAl6/bXuI9V/+5Hbh7TGK",
-	"STvq4GYJugEwuUWeGNTknOiFFDJDb1FXnemLWNHt/QwIU56j98BnPtCzfu6BKIFwG+bP5bcroOjRz4lq",
-	"uoKmfmTWasKYtWqVJ/QfSHWEPwACdVCxe+MyzFpKIUSw8lsTIndQRK9rhlcFsIA/GUNeOXj2HvFmicmz",
-	"4JwdKZropY11585jhE/9+rTLPuigO7sMBJddF8DR9VgzUxOAsQiNRrNTPKcirPZCBeY671utpME8jpVe",
-	"OyT4DsJFneglZBeEDDjMzN1077mxDzrmBxaU/QasxenNvg/qRQ6zxLlQW+4cMOR7yLWmZDpCqLFjBy5W",
-	"hEh2jUp91IU006wWsJEnFssLTd7YnWgtXwytj527KQG/5RRhxLojudvtj87xWUFPHyeGf4H8choQeVnR",
-	"glPqLh8BeTcgz8JzBtaQxdBWZJ54UVQuWhWWAASeXTGfSqbDtXVO5/HYYNQfaThYUn0yZWOCOAZC4vlk",
-	"TdjGaEheQbBRId1k+SSvUtYtROf0inwkVIqbmV6dOe7b/jbrpGOAolKi+olcjb0lwW0UOSqs+L4Kzkl3",
-	"FnQzIOyfNT33S+9HKNbpK5sGVO3nI2rJNOJV8LhTO7mIVvsdVScpeN6CH615Ye/RZ1JfODEqrgSfrGvF",
-	"6HU4/ieg6NjJfht+rJH59xWVobhqB4CeyxMDpuPQuaJbx+oj6j8WECZjh6Rzclt5h8hCLxcN2fVL0I2z",
-	"7mLMmwCT7RCKJB2NMoZNcqb11sgZxNXWnVq35D6KdT432ocgRmQSygsywGLtbUbHnjxl89Wlc+CNAY0P",
-	"EryAAo9JHvp+71wcQ8kB7avVboqmqpYt4xjy4/S8dDSzjhANxhWR24gC+5affL21q70eRs4LeiFwGOuA",
-	"vMpGFOEQwo/SiROqIt08mpL7usY2KqmdBGJERcjUbBuvW40YjUsqkLyWEqDZBZJmFxymLc4+Co0jTum0",
-	"9cSmXaQhHD4bRZnSVL8VT7PYrEMyBFA5I3uEm2gtMbmthhq+xBGy9zQ3oYXFunVdSmWYIuw91yZtRUOZ",
-	"XnvjqR3SIOG6OzyIV671iliTP8xDX2qrHQN2fRxU6AUSQNjjE2iph4BJqRBCjRJhv6w29IDIU5C5Djm3",
-	"8Bc/2Y4SG4z8tsnUuXhrd1MozYDqMhowBYVaTy+5VdHDcYwEJqAnHe3Kdvuu2zLjqF/b3SFGUXdWdfun",
-	"XWcv7e5IiZygb91xM8aeXGkQXvGSx5EXMZRJd1XugQKIR1R4awCs2TJfhfee/YzjCoieTM6LBKQG9qaF",
-	"tEBg5w2FzrKVR2GK5QjFvpFcxdsYfeWVWIsNXUYn/bPc3cFzc5mKMf0FFx1N3M6TYa/bWR10wU+D/Q6D",
-	"Vcf0FJ/w6OWzZdd3CzC074ai09+eIJuh3XhHzxEjaK7esUUF5kIwRRBHnxgJ/8ZEm6mM6OHXcGy4Lsn8",
-	"GI6U4+/XsZIgQWULBSWzCc+UAPC7vT4+8q4RKKPEDBcrGvCRa4wfHbHreM1eeCPKvvuRtvqMPPfVs1GW",
-	"K32/XYzZrHRH0ffb2eDMau/W1XvIxfV6OLaJe98ezsV0KNlk+kO7dacYPTK1pck+U11C1CUkxl9K1UcA",
-	"BQeVPAtN/Fv2vrsqj30fFi2UUibr+ZJJpg2GVFoevlLWV6mNhLx0UITSWtZEV7xgBN67Trl7QQu51cxE",
-	"oAdOduFxC2tinyXa1YVOD8PRHlkqAsfMX3DbuxV/9Fi4wpBDFEjbBGE4Z3lS/TfDBfoiX4e7hG9UnTts",
-	"1Euom3RAdFaP9lcavPeRJjpX7ExO8kpgB9gdWTMR7M4L46KEVGVYW+4+UTwngh2o4fesxyFVSX3NbsVr",
-	"f75tlCmZNmM0AYcF0JbDg7RlWMWoCdAUEM2Lq1yNUMm4Zul7Jf2Pb7sqnLttNhlTVgw4vvUKcppHsc1A",
-	"ADetJB5DvgTeIFIRXVfcGHaVg+AoZH6UjQnz3YLS5hxbdMAHJUVB4N0nsjExlwfVJjJCRvSJVpUVzN45",
-	"d2h8KRiOFQ7T61TWG6m25+i21SXdp9bZOaT77SrrVnwA1KXHp9SJ9j597ATbL3kElBRIE9E4cohBbXtL",
-	"XAQ5KJ6/KLR7HlKKD4fkp5/FJZKeGDG8MgxYwz/9jBTsoNh1zun4Cf0nxaixGwGD0XaDF6w2JdF/b6hi",
-	"12m8zQqcZ6HAx+wbdTLtYMU9BWsgrwj466c4sk6TseqFwQJ5xqrwKWKnJqJxwU9eprgm9jwGrhF6JiXt",
-	"nAFSFUx12cyts3ZnZ30Vo8JbwIt5y7SZp+IKbgE4TD/SVvbDUr9I12WFc1uww8w1v2P3rOpqJsLCUzJ3",
-	"w3/6WQS/zDcW3tNvZTeVxFirZE+oA3jo29p2DfUDd7iR252szLx3w6hGCC7FR5rU/F4a7+Gwb6JggP7n",
-	"Ehweu41MpySsUiesdrqwbKAyXGXZHsRfn23uZWXSaXt1GbFdumxsfOga0+6ak/t9guFFW9OrzVAzgT6F",
-	"4phW6YyaG0h3FLY44NXrWRrwuSQj0+lhUhG6U1Q7E4NVOsHZOSLoc+5Mx8fnD/Whpdpz4g09F3hfdGqW",
-	"F6e+P2QKYtLZ0+2Y/Y0xrCn3p15vJ018gJ2m38dQ6Zm5/iaZyUfvsDaDc2/nBnTyvHGCQF3OzNETGJtB",
-	"JqqrmdH8AHQu+z3cedIDaU1QPlZU/vGDeLXfRwIUccd8qoN/7Bj3DnFf4zLjrE7jdIjgNu0Ygj7YucLJ",
-	"hRQEA2X4Da1uiGf56giWEevRJUlIBX9D9q8Lc2z1iL/jcMgDNPW/e9N/96b/7k3/3Zv+uzf9d2/6w52w",
-	"/2au6n9vn/DvvtP/jr7T392g13WD/jd2af77OCh/9/r97vX7l3v9fnff/fdy3w39dVEv3dgv157ZEe/N",
-	"64qKrxU9iyBhHDNPmvG2R3WR7uR9wMaeA2jdVTI/Jt67XqmNYfqlpmY8RyIycrsuCWNC8uBPtsXz7ECb",
-	"Q6TXh8pKXPg3QN9MnhouthWPMSxhoXjwJzio+8MRSGC7HH1tdLndxb1T2sg68F2cjGyDCbvwB5hQv7iL",
-	"xUItOik+331xKAGD1fLD9DPheteTv266ByNrV6ib4OCmyUspg0CWGn6BgCQS9nkzAJ2SZ2eL2jMLoLNc",
-	"XUmXFB5mMhw28+dGG1Ir2RRDVvVDU1XMaGB0Vr5SY1QER8/gv+tf1fAlO3R83fEghrHmr8NuOMNleBeB",
-	"41piri/oZUJXH6YCVMd0n/vX9PIDVceQw70RhlchhamglzEBruEnRv4xSfsPdnEMYIZg8Nia73544ph4",
-	"qygfFOb5THWHC+FgJQ5KNnWA43J4y2l7FNzgJ3u/POEnj3OCTJGbXCrDPs6lYh/DOzCGOya8Bv4bI9yw",
-	"9zXLDYvgeRf04pxBZyqsibRzYKqLknMdpJkt1UdWXANvBhPc+lgznzzOrB7XKcmInGkfax4DgN7znEVZ",
-	"ZriLFMDc57SqOkw5bnpVMdPEQBqEDHhXyhagjtY1K8iwmeT8ju+oKMJMNnam1yZ7TTqpGbG/oWsVQicx",
-	"XlSsAzuyORhN/wR+DhUbGLSjYn2GmS6C2fmAhjMIjlGHoRzBSuNCzxPQgOfc7hirrr9++SNeXNhCBwUJ",
-	"6xBuQjkUnzT4D8D8meJ/gCidoGQXcnieEwTgIbTS0gmT1fRP9oLU/ABwho6+CnlZlvlEULzv7KPulSjl",
-	"cSntqF2olwuIiYmDvdfTmWeGzU1waAw1AbGySs8zgG/gB/GEi6wlKjnRvOSCEVrZ7WRtqGeTGblxO+QZ",
-	"gvX7Owr+LRtynQN0Oq4q4eJZF+a24jdQImyXNgDYB9Ck9lugRC0reDhGJyF+xv227+2JmcPozi3sg8iB",
-	"I5HzKHVvuB/mlQhWbc0XzcUAAx4JPNKrYethitDoJLZK3VDMvrlnylHct95LoK0h9ltWwQRwLXAAORsb",
-	"nX9ZC6/V0mZ6XJdxFD6/VkB7sVj+nmtu7Vf7ZHIZPK+B0OBKnWTv+TLyLUXStn0Cgsm3Dgf6ARhIxYHF",
-	"YD48SUeXVJHLpirQf2JX1cnUM+BxAmYovMHh4QhfXw9zCVMH3K3CvHur+1cja2TGkh27wQ25HYAyuZdG",
-	"5tdO3rOOd+pKDH9bIPhIpt0PuYXvPEUIDKejCEkUQ5BAl9mQ2A9AfgHxvVoOgYewmiVAdo953rZUYcc0",
-	"sdSkbjDY16yK4qftaZtMdsDybc3U9g+3t8nuGP/OXkqz8hVtlDyGo0co7bjPgOHVHrH4PCnsxnQ8tx1D",
-	"CIQeU5EYAMGRi61DZkt5BdsLe4DWXlqIjD1LCAosgeDOgHOcioKoBsBZIZk7gSkUmsD8wzBhTIC5og8/",
-	"D90Aq9thfRhAkbQ3mrySq7yqtraBYP++hhCaOzmwG+5UdKgvMC1wNF+lM1wUcpFT/h0+NdY6ukO+r3Z4",
-	"kcn8ZT8SvNEtOzq6Bpt9cB53u7o7Plrk9cGJ2eKoDbk/Brt8tIPdVe1PsXZiRsvlbunueAyqVyWrZrhB",
-	"jGrY+K3hMiEK6Q1+J8ETA0wmglYf44vojilZdc+KrxVHAp40MwwevzPUM/pOIAl2wUwIv6kQ7cJIUsiO",
-	"SnbB2wtfnE7jz90Y3iHU3LAncUoPh0yXBJEfANz2NB/hlQ2ZHYgKse3dmIHZoR4txDNwgFcEq8zgZCG3",
-	"RJ9prcleMVZdbuZZ673rJ+4tKuxSBnoDS6w7/P9hNnNJNbgc+ogbnjquzXC+IR43M8OftaGXPkJSejWx",
-	"7QwuRT+T7n+HqKThrNGtIz5NoDEk6Nz3U//Cd51eWkPumU9msBcPZDM8x/CXxGiecRnirgDpZkUdKQAG",
-	"B62utzOEzK0FFnayBFJt/vjYVJuwb+hFyPOD/gTn5UNnETeavH75Y19EOJCSX7RDqY4B9yDo5YDY8mnY",
-	"H4SeZpd15TiFenTnGEj38G+UAM1Yv0PU5bkt7LFPB0Dln3wWRCT1kNrbFlY80GOrxQEA3zhOYNf7JAW7",
-	"PCe3hO9B29CUF0u7P8VdbPdrOCDv0+ttS2gqt8UO51JiqYOz8KBDg9KGZz7FPrPvIXEsAtAiLS4ELroD",
-	"xaUb7i6LEtE6lvb7jpLWR/LCKTMntv2HFGyOFrCwzQA6D+xpJoqspZ36prHn+Mf/yZkQtOvfeAj2TLRT",
-	"9dzRPzJ1z5RbPOTr58iVLEZ8OEGukgeVbiWV9YzuofGZ2TuCAoLb7r/YveeJhUZROrtRdVzEzkpaSTFt",
-	"2A6ClM+9DPXAEtCzvwPd0TggyhUs9LRYBzwBL+wuYdzxiGu/n1QO6k0X2Qgzlsmz3toBRvPG4FM+X/kM",
-	"TpfBJBj53PtBBGGn2lxGUZM+jp89hldUF7k1fQuekyW2GSdifpq7+Wvbzbws9Mc9J0zY8ESior5T+9UE",
-	"otMOWlRHm08rX/pdy/tdy2u1vN/Vt9/Vt9/Vt//u6luEDe4xilfsjvK47BGOlVDaARISEUoODdMGimzD",
-	"PlImCr1KW3oMVhL4BOURosXQsaA0fBAFLqBDVIsxNkxFyDaNZoXrUQD71XEyAQiYfTLz+emlbNQkvSgy",
-	"ipBa75J9+woXqFl+gubkJcQz2N7QyVphGER63Ff4WrAzo/TZ1MKAoQ80b8zNHaZ2pmWi5Y3LQ+MH8VKs",
-	"5Zp7CIHkkJw08ayYpYx0Ff+PI/aL7IkrQg88GmEA+gI9zTYxke56EFBmvHaWN+YZpL4cYO8dFOUiI5hB",
-	"DMmwXCBuv25RA1x4on9lKV5vunJZOKQZHFsHJeV9mKvV9e9BlsTDV6JTnj9dogeNojccvTIeUXasQgFm",
-	"Bd7t3X1r75OPSymPo3vy09v5rVwrmhuesxtoOnlD+9dwV7cs2AFpaBl+KAqG13K1rIoQy4NiVwqSX7lu",
-	"f4+cN9P6AuXu1TlB+RM89KvP6t6CXXMtfEUpj77KKaVUIUz2dkXQhDnwk1j2Hjdkz7G6PN2vFAUtj2aL",
-	"4TK6nnTQ4biGvans5mNc2eMFdLqUwf1cVxD/u2MsmKPL6mCc+aVw+sqe5lep1ZyL6nPjOFcc+b/up8ew",
-	"4oCB/R4xPBOpnGCYFL2WksEl2QOQkJ+iuckNFdDsm3/8A4iW/CP2e0FaX/sdGWC5ep+4ny4PGeL7jX0x",
-	"OCgj8+MLfVx5bT2E3nWtEElwav8jVvZPDXKBAOON46EkFVUHpjLHSw9snAUkyyxY4Z/cPqqrHSFV2j1u",
-	"Jx3oGscc0tgLjyESSgnm+XFlQ3f2nWFDny21Y0oAPgpX1zlyQSsDUMVkDdzWaxPLa7uSUBjI+wiifuxR",
-	"HphoHZlUXFoAqAUXzGP61AhuFpfiP+Ch8cZsua7cwvYvAvxsdNN+JRthQlTyzYBBtRcUgMYS7i98LnOf",
-	"inbgW5dNMmwfiG2uc7E/ZFfhrPwa2TmR2IvUjEBljk/rCgRU+ImlRBywGf98j8zMz0t0Ol/71VljPfjF",
-	"7lE390X5aWgoA9iz+TMx8rGVitkqN1rXu0UBfF3RgJYT5fZCojZt33ThtUKG3df7cBwFDlI9JA+kFT86",
-	"HB1Ix0uv/Wi3UEBY7dUXRWY7WRMMxsKNS87eMdJm6OurYCD44oQVrMmls96CrMQdChdOYiHBAL9whmbZ",
-	"FXY4+OgigFDY6uMnZqw6gqD4sXdd6Di3/ErOVWB0l/QDd3+Ex1gqcgtKNhDkUcxhxcLHm/5G/+x2ke/9",
-	"NzozomdBZN7qOlTpiezwgACp5am1LZC8L2v53c/0QmSUu3zLi+EGWHR4j+VRNQn+5Qb9y2d68VyBD2TX",
-	"bWAhMGnRfy3rDSU8g4of1945sUrYaf+m7TW1d/GMKscMrW33/8GUfNJmfNv+0xz59HUuFWTz6poqluQw",
-	"do2t9hnjey+EPmMJw3j4ixnS7gtwPVk1xl1Tya+M1TH7jz/Hp/M7Wu3DJfNX0sOOhxX1Lyv0Nez+95IG",
-	"K3CNvFL3e5UJXupyqhQHcSoUFhwaXmPaij3Qf06py3fZ7BL/ezwM8t5xJmYW7XtXKjR27f+2SzbOvzbt",
-	"YGa6Hla72q5fDUxzLBA77krBA8gqNOzY+pKZM3Nkvxp7r4lg71sAqYoL5uL1UF3DCwYxYpHI0rjoLKXV",
-	"PVu9JWBHB2YgeSNqeriSIBn23qzRA+MS1a5S2z2/pO00ueZmZO8N+ztEjVcCSyhGO9TVLkQEHiNuVzpY",
-	"UegR/CRVxaL76HGmku1FHALNiiYThRfartsftlMnapjitFq24TJ7LUZKrKCSy+89x5icdZCjAFjoXLwz",
-	"R0d0VLcPx+j9Y8CIqamYBZV9kCwgCOJ0+YLYbos70gOeLmvjnw5n6uaz39Cz1QrPqMfdHGf9fdltgVnH",
-	"V6Pu2eUhWPNnqom2V4EUHpTJUVhTUkltiOE1Zj6V3GS+yg9o1blAPpkAFP2Z6n5RIA0YE9DIAEFMavPE",
-	"QJS5hCozu27hPJgdC9p3kOplh7GvrFFNdxXi4HsXLCXaKApJjaw4sLCPwyFxBex1k7c1hxCwIvgoli9X",
-	"NGfPPJ4U+IHbaHo/is7uQa3XJd8bVoQHVzUsnEBZV9QwmNtSRtByd4r+g8UBannBWjxgq9k9g5TpeyZg",
-	"40GH9d8bxv5h17gJ9tz9HOx6XnJveS5GEPrU+bb3IYP1K/sDRruekRoWoIQh5IrmRw0WK4w4wnJtnwqh",
-	"r0HEEMg9ZFjAKik1WzuME9c6nPzK65537OBUqDWfhrGH8OkcYmpOj5ElUU4rCKBbIoyNleT+OkPunbWV",
-	"Y2E6zUL5XlCX7Q+MZ+SgZCMQRsoHHexCQUqlVB7grS3e3bcwbBoSDdvklH7P8JsYNX4yhvyKVU7CKRM/",
-	"Mt+wOuidc4nqGh4iuTwxTYzsqqodvzr2uZC5Qf/4IxKSrsgQH0lu2sP0hYdqDxX4fYjId/IAtunuTu8G",
-	"CXChY11oiL9c7vf2GFIXmM9AbuqJiYIhqDcXGqHMhqWzfdDF9jactyngqXnSdSO3uLqxUhdJDLMCKwpC",
-	"9TEgEukzd5bKlHHAKYfPZh/y6eH93XFhyOizyTZUH4M7F97dJrnNYiTvUNYCKWlukr1YtWCS3Yz5EfUb",
-	"9pMd3JFnWs/gbUlfNtID5OeizYEHlYRWFca9dcB7ybRZR1W5rpplVMSSSKEZ+/ZbFxe4QAlAd2DaUWQD",
-	"RGBsPrE9KdZNgRTb+S52Mz7uKOabCb8lernnWM9mHNWR1RN3bKYkYGrFG3oJ+zu8Vb6IrXWZtanPjAVK",
-	"2GmlZTLGJyaxxgi08LdRXQLWepyw0ohajZy1kFG2j0WLI+XvnhZHag1zYzhzOdtgIn6kw+7HAITrDfnR",
-	"muF9GKLUqJUrRQp0BZtY4R/qpn3W7dJ+uBtuu1BRSXiYb8VKS9hiFgwXuewhcbsyFL9dDKsxDay9BFEA",
-	"FpNIxpbtat/GugOyWcS1cTm5dkTLdvnTYec/+Q3N8nwQFtp0PZ4zu9/SIwOgzHWisQ5Ds+aLUZLXXHwl",
-	"iylUR9dQrPfC5Y5HCmgCnfGpJ1NdSdN7plfArVklc/mwhqfcyvTzRrrWgmODWpppDsTamh7jv7OECoul",
-	"O/770S49JBW+oCHs0+88+hXqhQcph8Hr//2HxYQXb0DMihZTWgpfl5peGhQrOAZRKGIh/7cDhom1viyv",
-	"fHP9/7L37stt49i+8KugXF9V9v4++ZKedO+Z5C8nnU6nJ7fPdo+rznHvGCIhES0K4AZAK9pTXXVe47ze",
-	"eZJTWAsAKQm8SKZkJz1T1RPbokhwYWFhYV1+P5KxPCVGrrXnurZJKWL+4QZ2flss8z6BVoBqb64Ujz/k",
-	"5Ozs+yhkIcs/08RsOeTY3TpTNvAoPu9hxu/7KFUKWZoDvZd/2EHerM5g0/+lnnYlKOtzs6oUm4wAq++7",
-	"LuwVktlKU6OLVdEkgk1Ax9qFZ/sffR0PwibWKlU5ZwpWLEaJoKV3YT3gGoGU/YvPmWzBYE4T5h4QHdP+",
-	"IzIJLTWLg5zkdMzyFw7OArqmBYZ+CyXvGqA0+rtjqeso7i+oH+03IlKCIH3T2TiRwiia8gSb5lk+sRPH",
-	"NWFfipxywVIyXtbZaPtrDMSDttrK2ZeMljoKgf/BAa34FAbEGhgi4EeqIGnS+MavpDKMzARb2FOucE0d",
-	"VKziMfZ/zQn/wtL4WbcvkLM7EkcCwMLzr7E811AhCcy29rjv8cG3WUuvrMi2CgkWFR3COkIxW6kozWg+",
-	"AWzz7aQXCrvjkbtUVuEKuHTLuyu2vaVTwOTRcMrO+YzlnGmzi/gvkCPkPq2oeOm9CCnbkb0NVWbLZRsP",
-	"G5+TjP43VSksWSu15XNSlBCzhs7pWqcDAf69pIlfsgY1tR2glOuC9e26NXTxIMS14KlXmJHfI70tcQa5",
-	"WhAhmurMa6U3bkHXzdkoNCZUdEIQoa2k7Q2J33JaqN9Bl7ZvfKrvlg1ltz5lEuwO1/X4YD2w0bjNDsCE",
-	"0n+XXMHn3mfQJWZJWnuHV8o1fjiL8fDcMxJS6WpL+KOy+pshBN6bhS/DytEGPI1O/IwcWXycVEHFFQvr",
-	"s5m6Czys6BOAh6qlTRMAUqCMfMKNYenIOmj4d+p6wHyQNPipVb5wDpUuDk4Gm+efaHunejYHB9/SWl+L",
-	"yveB+kbM2+im42ECcjklCkCg7KYLVb4aYOiCDxqCkcibgdxSPdA6UNLVmAN+hxsWqsAIdaZR0X50Puva",
-	"aSOUI3vR+XyUAMRi6AM5Fg15fqhXzeW0BcjOigVAhGpygUhsTDApj3vmDarcpIJtQnQvXBt7o8T84eZe",
-	"SBnhjLIpvHv7pppPhb5HFSXcFbY3vFO1veHYmiWzdcw2iKHLLgeprDssUynT4Iu4Y1xjCvuetFob7Tjt",
-	"0rjjqeeU3CbDMR5403JGp3kYuy3yOf1Sv0ntyZUcht6B11sVNj0//7KNs3LRwPnnqtm2O3ZMYhUM76xJ",
-	"wZyeXT5QxADn3i0PqeiKt1mCLTZfxeYsjYdLArlFlM7GI4RyjSjrI6R7gn0WeNQggLSQvZLMbRY4wO7j",
-	"a3ssCz8v4RWaZ1YuGnIuvRNvwwaOtg+m3N/273R63uYku/VZMzbn4XhXreCWY1XjjF/yqWii4tpibUCV",
-	"ad0MLihgBU0oHP8Y1uFk2DPmnEcgeMihBY714B1b0XR8XuNbXTuf8l5v1fz81udGQNxgDvR2YU14hYii",
-	"oRkc5l6bXk7nrUBfOosZ6j4P/ICDjsvN9SusGx13mIpUEjcipPWNMfPJhDXVzeGHmtC57znxpRlbhoHT",
-	"Kfu80oTbkCVFCIx06iCwPDjKEL1M21vPqaJpI0yuq6ZyIKpQYW/H7L4TE0+9XnFNPn2DxDJGqHhpjz2O",
-	"66delUQcLDnVrvisAdmbFYyahoEqpj0oes9lwWl+AV+K9xTHYqpv12SYlKBjW8RV7UPLhqDq1kAA21Y1",
-	"weMbS5t2C6feN9xZFVD56R05K+ImodLuYAKcfq1tnV4DnCjB4jSarl0CkjxW7fxG0ZSloYByJuQCIfZ5",
-	"koWozRy6YKqcQJN1PFQgsraS4rVS0fKOqL7tGNLttCDsCzefddXH3qObsw9HYwM60klDMUQtXtsRhN6o",
-	"ndxffLeptDqm7CvYlRUS1Xd7iPC2LuW2oC+n+auti5hCKq6OLtWtwYl0vc1tqvHDWdcExZGcGl8PjMSW",
-	"L8gmkx6q/xqvqucmtxJIHWqvdYmFCx2ZXifbl72mCfDKHTPqKH7udRtF6LbqzehF3B0Yx/+cwNE+3m2k",
-	"EdSOUOdMMpEwMl6SvExmjum5Zw0+oyL6iDGiCRmP+PrCoQtpMmbW0ve/P2Qmauc2nUiVZHGRVmofza+6",
-	"O7WfoqpkCLWL2vEHHgWBuvs0z14ZOa4mKzgstc1wW9Wfwh4cv1cjFluHNYgQiTbwN0Pn+NlKOwLPA7c3",
-	"UvNZtyCOd/ZAK9Dng0BwjdNW46y+x1beUcu0p51+m938bK3dYFDsqqbWpzqR54oM4tNRcjHtV+27+m4Z",
-	"Y/mIQNHecywD+TyfW7WcKCmQjUUxqrAHiLie8ROCVXy1b1BzI9h/lTTHbgKisLsPF5G9YK1Tx5RKsBQr",
-	"beDaEwLlf89vRH0USFI1sY82ihe+P4WJFNIaiExrB5lT36hEwvn85EYEEKPaULHzz0hZkbpCGZbmKauP",
-	"2H0GKd2TG3F0L4d1CA8+dUEV30MP4A14YEZOYipS3QGi4eraQza7Ff4fIq8otQ5ImTqIWd2tOMbfd4WG",
-	"qGP4B1e0CWXmk9Tc8DtWEZjJggkdepqGWLydVRpb4o2047ltKTb8y1A8+ffMCW4XPfeL7hGpmc5lrO7y",
-	"qo7FgHw89kIHpXK2EuxpOtJF2/k7RlMhotwfS0ib7liQ3VCu7JVbHv6s9yHMQFq43vfCdFeJkB32RSg/",
-	"OVSDfEMHPJ+Wvenx8eLP9t3qrjti0a+UxFcPyPg0i8WcGDVY1WlvGYrfoEkFygKcu9mbNiBcyIX54VnU",
-	"UeXe9+jWKnRTAPZiEQud0I6hj5DoURMrq57v0QwT0N9Ibb9utiXjb6w3cYrvFGpVWVCOThnq4Hc4JW3L",
-	"pOHMnJieOkv5PJ5UML6xyucVcMBPtpqzVG4X8Ibi1UmZfwafZXNgFwwCxRpBWSfQS451rt54v8CmcpOx",
-	"OaL4bJn+CCPA/Sw2/JZv791cgLPXFQIOqJ+wJ6mZ/kwLqoZyeObyjn2m5vNY5oPecphbtXbjbdnmBR71",
-	"NsLGI1U3Uq346Hqct84IbW/AjFxQlX7Gnq6BvI9Sib5BlXvaT2c1K4vYYD9dQiiVRxtGZHNNN9vTS+N6",
-	"s3f3OioT0JBP4BMi7PmVeGe/py09oHfRc0Q7bP67bPza0Dzak7Os0XEiTYlR0ODgi5kWVf31yaNwB1ac",
-	"gKC78H4rPkCzhl65Ifvpz7BUB5Z3aM10PZm+H/MIAdM8EvSCp4CxA/xHUbW5smJciT67NUe5qq2nLuxo",
-	"DWEXvFlf7Gj4DsjtV39iWdF0HocY+1XYjY5VZGZfCzmZ46J6EEIxe/79HDRjsKNpM7XXhk77afN+3bb5",
-	"5mpamxsvgCazwqr38+cMx1ZU4Vs3b8MAFTVcxtNFErFM/ZhGAGtGSZFJIztGdnbyt66W7x7KGm73w0p4",
-	"4/vtIQqULIvPYfJjAReOpUBwJe4MLot8sirxrpQm3EC3YC3Gv4ULrXkygOkSLtJPkL7cw8zuNj3POpio",
-	"dyH+2h53Vk4mmpk2IF6Mok9oYs92OResQhROmDAVo5zV1q3Iv46/2z6iB4ilW4vlL1vHpDZNkZoykSxX",
-	"WgY4tFhqCeVMaRnvq/pVryRqp0wwBWC9jfynv0suoHZizgx1VbPa8ATqn5RZYuMT3KVjh0U8rV91fz5f",
-	"zB7A/qpLmjfsl5NG+EJuSCqB+4MUmaKaRR2rPZBlNhQJ9wpawVuGmBVAo+4jtsmr0v7wjE1ZtEV1/hEh",
-	"WLD7cw/q99WROj/15B/h4NRPPe5qjuu1S0HXRyIAaxp5p8c5TeKwkfab76ScxSNLC5rnFZAdMFeCRSU6",
-	"kwuAcCWfcpowxDiH3okA+AoXPtEEfFjY0z3CXaC6LIuCKUwHJlIJFoNZzWUszx8oobgmWG8BBP9YCWwW",
-	"TBjOMOFon4OJnxE5s9vE0w7Q9U2CzU3skBip2qWn9ORm5EoO3YEHZsFKb8HyvOdJCmeu/SHV6/S4IQp4",
-	"C9S9QkaLccFIRmsv3gPcL6A6j+0+taBLHS+wnPoSrO6SibWs3ca2CBoaeLZqyvlAfGC+HWBjoFD67zk6",
-	"EykmXM1Zul1BvC5owsW0SRYQQHxRA2oH1xp6hBI5ZwjYzO6YyJeDSMeNxvgjaMfZHI/luogm+i79Ioa2",
-	"FN3AR2j9nwZ6zpRQ9I+GeDVTKtFwWgFUWPu51fQ75hLeXJMJY+moHsfA48zgJSx+IY9WWANXLf3I2U0v",
-	"br/kar20fhm3cLRdUyWiFUd+XcQK0O8Tc6lihy1j0lkkaEBNtlUFVH87+IHOfawitheoUmdboUIBHL7q",
-	"E6sW0aRgc5fHogHdlak7pp5okuQymdltiFet7qva2Q7Vsgu8C0LtRirtDCs+0yg2O6tgUhFeaZsxsqL/",
-	"zFpVurQjjMzrzp0UTruqifY64qRRvfpax4SAkCK+QWO7hB3y9t0SNElYYT4rrhvcvIT6ADAlGVU6I270",
-	"hOoZ1MQaOmOioVti27W3PclgnSy6g8M5LMhAprDMcWIU1cg5zFge5+YYou2jWt6dWAJSfdaJolEAJOB8",
-	"cJwgPjJPx4AKDg4EfLGwPq8iihlg5ohNT0P5Y0xBm/Tt0sTwspsaQRnV5nMHoilgYTsCMtwpU+hjdphq",
-	"7ve4CzCX8fufA62Nc7sNUZB6DlnliCsRBxMfHRluctazlRWvdTerXj6Msk2k59s2WXhjWovgtFc5bQCj",
-	"syI+IuQMWH1aRkWaN8GrWYMAFaUnDf2GSbbFDnudLT/Yr0STqA2zEQhCu24M2LYbqMPL2uS5N63G3SCj",
-	"D65mugo5jRVD18oRulGVhCACELwxsOw5xqYcq2f0EO4lEKkOsX5avJqeqqRnaMRb3i6B/ajoQgRfJ8l4",
-	"vPTTbhlznqY5I/aavknRbWvEJ45qffPMhzsVCpograXuOYosTnBzB8aDGiyRduUqwHumydg6+9T0fgDL",
-	"+0/LVvWt7bhWjluzx02KUmefA95GL2bFBn/fN0y0SZQD/pXftxgTfXPJW3chQErjMxefXTNLn9hOJ6/c",
-	"JrI5zfPP9qjd9yvr/M4eaQTrINwKr963gkNfo5Cr9yh4LVtZVsEkVGt3TSgrc+90JtipMJlu6a29atQs",
-	"cpHGzh0/MZZCIxUQkeKuXHUjzIELw7MC+qDYer5wup2xsFvvuHNLeAnQQu56ps1Wzwhhq4pOyyXwkajL",
-	"5dyVlPNl1M77DPI2jTJUbGc17dMjE4Kvi0Q6OpcLps0LUoqUKfIUicFhKiGempW96z0garPV+OzDt5ko",
-	"N9jtnuE0ufpSQ4GPj5BBTo3Mwdfvu5Pg4uj7ALuKSEIFURCihqg0n/csrFn35FZEsq7LlYirVeHUohYG",
-	"qk/cqLbaVjRuTWPjFgCPW1s4sjEcUb+rW/WTuSc78Ocn3zwbfo95nc49q33tux5fc25kN6/7hvPvOsfs",
-	"DTYF8wfkuyaR9PW1VDOdyYJYpaeCSwH9bh53F+DOMYjw3BnOutGkCC+ZyQXJ+DS7EUYCXCV3f7QTbrda",
-	"uyvAHwPh25gldO5SByc34sZJBTM3c57nfM6MgnShmOZMk5RNFbO/T8CY46cBQ/qFa+yacJanN8I5YaFe",
-	"zNeOWSGdkEsmDBMJ08A5Z1yDXwHsE/D8heLG2NOfuBFA5SDsl6meOb4t8lopqXCsFz+9In979v1/kELJ",
-	"cc7mrofXPskVP7M8xQ6ynCdMYM4X1ePovKBJxo6/Ozk7Gh2VKj96fpQZU+jnp6eLxeKEwscnUk1P3Xf1",
-	"6bu3r15/uHwN36lOJEcABl4L/Tw/enpyhpfIggla8KPnR385OTv5C7AQmQx0/5QmwCNmf54y+McuDWqV",
-	"42169PzoDTPn7hJA0SikcLhH352dQaOutLLEw2NR5DyB757+7uDk0H52WVf/CNDTTefeDfIE6lLYhLrC",
-	"9dgdwxBPP+F0wGLR5XxO1RIJkZ5oIheCLOiSgE0xdKrtKvrEZJGzo9/sF7xcTguq9Ywtj5OM5jkTUwcw",
-	"IHVEVq/8NR/Y4hN+7wgXKtPmpUSguUHkZe++kCo9n1IuUGqVPTCqZH/scbLcq32EGdKxOQt4pmMlFxqC",
-	"vbQ0GRPGPhFR+WExAe3UNRuflyYTwL3IB5nll2zKhbU7NE3tyg6T0WeuW2b4PE33O7E1zek1q08PsQTP",
-	"05SlQ0zLeYqFdE7QVZ50VTvm7rjRZ65O/8nTP3BXyxl2+axO2Y9KFtWcFVRhQZa9c/wlqktO36ZHf/z2",
-	"MGbvDUQc7y/yd8xUCwBaYj0FBsDVzxHCvVPUC99SV8btnpgyb5P2bPLwYYe2eS0z9cqjkt1/sl5VnKNe",
-	"6N6vQaRvZ0/BLeVTgcTZnfOHJ4K2qYN9cC+zxsWjm7BLNsgec8nQdn16+wEN2VQyjRgEEpwM8AAxPU/H",
-	"OTMVp1CG5LVtk6ZYYs/Gy+NEpm0+x3s6Yxfu2lcSU32PxOMYbm9afcEGJxEE5SudsPzLunkgcSmSQazp",
-	"lTWfbEH87OBD7eECykR8oJbVmKS6Jtqu42NZmpY5vuRT8bE0r+0T4QC/T1f8kmk4P8QWTjA5aJQWiHwM",
-	"IYVQTTbAwuJTgV2awhk/Z/YaRVmmvPkE845rcw5XbGz/61yp+TKc+mWeMoUglKBBHH3VW8G+mFui6dIT",
-	"xlvjevRfJVNLfwZ/XlGjVCLfaKJuKzn/Y9Tpmrzjc2727J2A0BpWm2CLGnXQ/Sf9OpN+S+Ni5KE+iZK5",
-	"XdRGyhlJqaGoF4poo8pkRqxeNGnFmJrseM6/tFpP/uUlhY6mfdhMe+tzPTv01veef4nN2s9y4bLZgDhZ",
-	"FifkEgrGAiXaALMo1QymiJIxytVPzSuq6hOjW5frS7jiniJaC/L5zG+vFDAoRSchBNwpHmtbsyx5Ouhi",
-	"sQsQpOgYCQ0Vqe+1X3MunNxHLe6DWwHbHY3+bk+ovz2CdfN00Mc2mTsr7SFmzsqblEX3+ug8176eF2a5",
-	"09Rh4IbmMIWjHQ/Bz2KEAMgNPMzB9RwkBLjPJsOC9QVddknsVBtF3Xkn7kvB5w8nt7OvSl1rk4CCBf6B",
-	"2AwwgeUiTUHkl3DBQ5p0O4BLuhjQrJ/nOdF0oUdALAp0sPcX+WuaZJB0WYPMk8I1cqB/mpaslkzh2uVO",
-	"V5fIezgCuxmydzlOFZ2sHjXW69aRiqtCbXF7zETmuVxU/X2YCtTALIYXK23cX10CRBLFaO6Gn1BBMnrH",
-	"NpyO0Ua8jk7MS1dxsLa7xOXpL+HMtWvB5fv0sFxJUsPag/fFsuaFLPOUjNkwHjLEEuD2T7SfAOykMHLk",
-	"SSgdZRy9W1mqF9BvVVOEXMpZmx6QXz69fjMinz68sTN8zcaf4HBrkLn1u2fk/csT4qlspa+bnLHCnBCk",
-	"46UCeo2Y1QKgzlRsUmroSfCaDakxcgtdMrebqvBOytl50IXWs9tVphhzvRoVdON8hA1Y1nz17AXDBHng",
-	"WMvgqxhHYHMgzftS5DJlIZccO/8ZCkXTlTJt095VY3qq1xb/sGG2entfMjHMHGujGJ2vKnkYzpgLCm+w",
-	"nmg+6MkFphq6/5qSSnYnsvo0xIK6sHpJvXmt2rOdOudLq9qTnJqWddRxjvHF99s5Gu5sP9qo4uAaQ46K",
-	"GTshLi9PuNAGZBLXRnf1ikIG0Tkt3qzTjhVZuuiHX0R0ypzVaXo0nWD9VvXg9XKIdX37bd/q9YlOo6b7",
-	"o8A3GnQzD/tBZZSwHWpNn0bN+cYG87fb8ex+G+jTA26gQ0j/U2mq9S1axF8t53DsavRjd5qOvZ8FDiJP",
-	"u0RCLeiGApdR0D3Y8nHHf/b0u/XtleWawR7r433cEM2RYI8RV8oCqxHiG28nx++pSbJNVwGTTLtNzg7n",
-	"uh5XTWCkwy/CB/BioW18MWCCc8OL7VySp1MrnvbKjDclQmTtuDSHj2PBgBx2xGFDWZ+o1udpqphuTJdR",
-	"/LgGDbCHfNm58M+xRweXmoPTbSoTA71iNNXOpymkghypjJiZ1ch+TS+40AVLsBKpUTne4kW72+7Rg8ZD",
-	"34Z3PLQevZPT18KoZZMSKbkIIPpykAzCJV36fhp7RD2GAnFA/PDU5sjFG4tB1dTi9zKdsrl9YrNW/GKv",
-	"+Vp14hf/gn8OlcjkIqhAUhrdrQE5n7A2R+6d/fyx+XEwqIhgPwHsExANIYGlq372NMRJOUhe6eealCHy",
-	"YYBGPFOynLoeATmthR1zzjShmT1Hw5m5e1bmTHgyyoaEFBPp17om37uX+1OsSFMLR0JYZg7UpARTkbBh",
-	"sdSFh52S+ohgDzWRgi3bVu97uGBHFYlFKgrFk4aKjQi049nZWQOnQ9UiE3+OzqgqmHBIJ3t+WJIxWnw+",
-	"1Kvh03K0q4eTo16PL1U4lK3d6Pu046ieTUFMuxakNnrorADelYyX1RbRvdSENG0VMh+k+Wp9JBi3fYFv",
-	"3yJfK27sudrOJuHCSK8T/+d//W/YtbsVAWLfnZX0cNHXnjk/fODjKlOVb/VEu0TDWkVDiKU17Xq7Sb+f",
-	"OPmcTtnp7wVCQG+ZIooQiyPQ7SAlCHWZ9Q49dmQw/woJzLc17BBSFgpzgFAfp+c0z5kCf4aJRKJvwxYj",
-	"oqVPcGP2E4KYxmenAuVJzkJGdCNceXnvufz28n6HXZB/Z6yoJ/xoU2R73UwqJtiC5i1b5oW94hNVRg/p",
-	"oCLt1fqsjHpKOHAzP+iGfIGyO/R2/CNN5SVrLGXWzFTqBXQTiA0ykKaBJpAFc4C0BRP2XKQYFCsAYNZC",
-	"KlE7VVsrkjOqhOsYYcjIKdVUGsPqHatvlJR3LKqkhisMD7Vs6BdMG6kOlzX5xvZ0TC+u5OIB0nSLLWr1",
-	"y3ZoDOOdE2b/jHhh5C0GXog2DsF2fRrtTQ47i1smtC6CPn6LWa0rOmMrhSQ+0wzAAlMp0z7bivVC2jYV",
-	"+/nXehLD0bP02z+InVdrGeCNQ8FklfTqPorprijp5VccJb38s0RJvSpAX6jjA9lOC1phObxX8+h8zH1u",
-	"892u3ItQNnIW0I6qUk7KfcV01QklJwMG4lKaOgSccHd07TK5IACgBnmUApxCxWieLwldidMFp24Ub9m+",
-	"3H3qd6t0ecjTSEsZzZD6tEWRxiF1eeCEekQ3+xwmoL3smIv2WlfgP3wr9IPkVLsaQzqYDHbuALnKGFdQ",
-	"nwa0NhM2iD/5MlSMWlMx40A/hiX1iJ5OFhnPK5eT67beqPpMluquPa92iVc8trw4DuuCIbLm5jy8FfYQ",
-	"ncIpeW2fHcy2g2dAtSEoxXpRCiCZrcQmaxOQ0JyJlKq2k/g1N1mq6OKVv/Zeln2Lbr2Fe7AYrLkRYDTd",
-	"a0DywReA5YwCgbcDMNhoUG1SyZpM9qZf/hmXhhoWhz4QCSKCD6NPDOBc6rIC/4SGern+Lbwf2KJZRE8H",
-	"F9FjKCt8w+9WFY1QgOUoFL+jhjXLsL4e9ek/NUsUM8313heMps1LEvyiAjtJfVYabtjqF9UaIP66Bge5",
-	"UzuEYV/Mio25V+qG+9cdqvshzBA3muWTpilRrbVar+h+MU/s/S+BYa/JF7MfDlVh5TBNYOcA30p3d3LW",
-	"hYU8Ce3e2Ct/0QN23NY4Y4Zzt8ic7wFMwfpY4HBVJBQxyct5QRXXa7XGEXWx/gBgSXOTYQtiwYXwgd6R",
-	"6zaEWXcw2519sa+AeftVGMKeMEuqB1zg3fdxKrqXVsEAWTokPIeA05aBfj+pwoSNfDJXqhSrkKHtjYtB",
-	"KneuFhKr4xSrmsSUH4gmmqeMjJfwb10fMyl1pZEF7+hBfIWX7NN64hMOBBSEUF/2iX5CAL0YyxEVg4T7",
-	"CA67yycaprIuPBxqOx7KK1ks9+pJNcrrGmGHR9gyDfFj3BhkzgZz0KkV35Igv9OGYECrylaIgNSaSoER",
-	"UxfWzOUURjpGnpuAWvBEk0QKROImZQGE1dZBs3bxRnBzQoK5fJuyeSENE8ny+O9sWTWJozFFwdsHoRsJ",
-	"8NJ2J70RcmICUY9mwrxwIHzgYvsv4seuBR3RmNebzaevSrNbo2V3HOuacsN6hd7f05QBedDeYl6vSvM+",
-	"5MgeVwAeM3PoFHnjO1A0/p1VUdiUQ6nOGs7sOzl1CyBldzxhLWvgrcFkLN6rFIbnTsPCgfqFXbaQzYVQ",
-	"m1PPCkEP8Dw2t/nzNP0Rnr6n/R1v/iBNaS3IghiMGAg5yIUhuA5wqasInKwVgDNVPM+PkY+wrd8QLvhR",
-	"ITHJ48HOghHh4A5eZmMfXVFpNtY+26W3kGoghCJ4VZhhPXtRgyEBT26RSeKnsrbQGVWiPt3tHtSPeMk+",
-	"MwH2CZeZPR/Hg5uVE8pr9DVLtJRDeVXaDsAuEZRJlbYCKeqZ9oY5nGpaZXr6T/j3j1M7MzUBx5lJRrgw",
-	"ZzzPoSTTvrDwZZX++Yh7ZGcWBwfbA7tj/itcRcpj3jCcwSs7jD5BnNQt6t1yW/AsT/MWT54Flt3WKBF2",
-	"LvzN/6+LW6+hTWKG79LTQs86xw7ijndc/KUb1HR17l2ew3rtsGXWiiUyWTzRWEMTGIwxQOo6jybN6KsO",
-	"42E7sJOvNB0eFLvBqbJrb5haBnsnzHnA+niBP4N+2eOWQ/6iwHuNa5LmC3SR0IdvMBYsnQ6CRuVo/OlY",
-	"3lnT4Q4mEyQ5d9Re9lkO14d68s8xyyEz76+Vyt2De7akW/vBrTUxt3Dx7YGAr16n007cq4/o0MCLwfsz",
-	"AeWrTDTCAdVZups1u6Vr64fVnq3vt2UP33SmNTELGLMehZnwiC3AHp9ZvXJ/WNBlZSgQds4X1zB72Hwg",
-	"zC+GnJv3xfx6Vsf8erYZ4orwUytWCQ06ct3BCV74hXs7Bhs3q8GiM23X5bIFxtresffeYbX1J/uFTnO6",
-	"g/n8prodrKQOC3IGi8Nx0PkucirQatSAz+pVqmWwz3ceRSHqv50DRrsw5NZB+NxiOQQ8E0oXkPVATJ/X",
-	"FmxBVTiMuWTdjTC184HHA6JmRHSJy/l3OYYI6VzaA7eYIvgkZFPQGoOm+/tAKJ3MhFwIZ5hDze8oHM0z",
-	"RhXyz+uZjkWFLkGdXqMM+uXiQBxRPezMvuFzAGge50hXVinn2jAxXM8oSljXYaPhwUjPf6ztnDL/3l4t",
-	"LpmC2ASqBgyi/ez0E17ygPkCGMHHycBZqKmidwPj369hniRUkAlvwjqB5x5XEITxIMWnnIqf7JUBiHAf",
-	"IQd4wp5w7u818+HNY0zeBWcuxNfBU+4uHG2ZUALoQzzHmowNVIYU6Bc19ihNuQCnclQVPuHJSdOFxvSi",
-	"nDOykKoB9W5Ky2lHAukNXvKAEwkjGHABvxwW4BFliMdSYGH0tnq1JOxKlWxF6qfVHhHdWi83LPFzcqsN",
-	"NezWk4wTSkA4I3JrHQYuprf+Txf4+0nDltZ3Vju2tB1KTH6tRcuTXGo2VACLI5wYZKAANZ4tAR25dQ7+",
-	"aTXhj1Noxms7gPoiWFLk9lBLScppbo8kAGf2wpHEoNuTUV+xOZd3QEJ6Qs4RDBueCicMAdHu0abFThjq",
-	"e59QleN87VVt9KypvGi3HWELgl05WYkTPVs5PkYiRaMjbVjR8p2z2HewsLDGhp0xlh9PlATqUvhFMajj",
-	"mjCRsPAJ/uY+UqVwjGrYrzQ6sudP+wFwav/WxcSLg4gboa6dsbFI0+4fAwKiBlVGZbQ7xHpRZn2dQFn4",
-	"cZHTtqoXYBGGvBZyd9sjdjikww5a40jjAo75nt3JHuiNBHT7ceVTddXDWN/GlawfRIldELt1n4LhgCc0",
-	"cqfdvo0QK0qEgWq8wW6qNNxhFd/JCrsR6SGnYqitFAKGtRSHI8sDZziBpKl1vd2kRxsX8NMOj8ZdE7ew",
-	"D9TpMhCh1738LJDLhRySI+PDHsp/XEnRNExjrHWqgf2FKhOsxuPJ2uKQYHSHzto6aTSec+2nw1EyU3fH",
-	"wJPpu1zsyod4TlX34wvh5ASCVRWnYsfa70UJvKMS7Jk7id8xQcpisBr5IO6yiC+TporrHcXzVfeWHmol",
-	"fAyb2AhU35eeAnKi0cQA0nUPHT9lIm0O/rwW6eGU/OE7OfFdX4v0YTyk/atNdTdMma9VrzVriVlHTl9n",
-	"GgeXvKrkHBHDaJIxXetZRr6P1Z5lrMHwceSayd501q+YNn8+ZbzaU/n8fbUR91hragT7YqpZG6RMoPLM",
-	"HCospH/TRk0FXP9+rViu/3NbDbrEpqw9pCX3NYdWJs3NrgHIZg0zCqDRoUfRZ9FyKWcsJZBPyOlwDngE",
-	"q3/k6+0wrwaFvDrSiLdSa5kxmptW2sCf8YpBD0XaUFPqeqRIzrojO+5bveLL0mQklUN3imJmLrgJKTV0",
-	"TDVzBY6NWTou7rgByfRYZm+YeRuu33ml7XNx1IYXLyROqCBjRgydDdOseyUdfoIglSjxxzi7+6i5aJxr",
-	"Anw4ZYEovTRWAZ4krBhsFobf23B8VCTs0HtbNzV96NmiBgJHw6F71SffFXJRyCK5kreCar2QKnVG8Ykm",
-	"ciGgmExD/WpV/M9Fkzn8XY6Pc95Kc2O3wV/k+B3XZk/Z3F/k+Ip9OUDbX84F6x+bgpcW3VlAvGsfK/0a",
-	"gs/2ejefvv92oaSYeh9pQKJBO7XQY1oavVLaYYcKlS0F1QbyRS8CuKyrLaypzC9yrCuFaY90wrU70g8+",
-	"ZCTyFzn+mdEhezw/SIN+EEQiXf7BhGDiENNshW1vLD0cMAXwqfpzN6exhfnvFzl+VEHKX+T4QfqGrBwa",
-	"3ODf5XhAMOD6Am1ecL3Ci7vM3QFOuoelcPeg57/LMQAUvajh28rplKXYRBdbFE3O6S5y7RGUfDxnv3Zl",
-	"dwHDjDETunMmAK5BuB4qNvk7yHjTTsXA6JDQ75Fq+0ObwENpBSIEo1ZgW2q9I7XIKUBPUMGG5XD8XY6f",
-	"aPCBR0TJBXgwM4EeR5vtPJ3wvBXu5Rc5/onnO2cfNmUEhp1q8svlxw/k31Codjwndhb+3Y771eU/Xrj6",
-	"OYZw4BR6kqDJA5z4AGQzzmUy040181gQ1Zbn8FGH3xHFI9F31gLdTe0dEx2NRAxpvWItBOgKpXSJNYX2",
-	"phOpNt6Z+G69o+eizPO4BLShyujPIAQAWHbXxnpLqGHHhs/Z0X2JoO9Z/L+pMlZHh4mI2t1PAv4RUaWo",
-	"K9gElbx1rcDl4E6XDQW+fxrja192T2XGu9veKpY+GEbUO7oktKYrcHzwh9OcTYxrdfN/cn1RUPK7iuoR",
-	"1SjDk7Zeuw+MpfY+Hkb3hFzZL0C3xkKSAgIWhKYQxOICOjKhNTmS9eHJbOdDzJ4wNUYPSQj8ixxbmTwu",
-	"DQ5tiRwrxqEobyzT5RNNQFcGqTyEInrsGbWHAuhEm0PeQCqiC8lz06W4Vt+P+aQ5OHallrueD74tk3VR",
-	"isPA2UEyKBgqCHog7A74gWQhyzyFqpbeAS0uTFetaY/C0F/sffYWIOXCPMg+xIVpKsREhFo5FGj0tVQz",
-	"qOalxDAhxYiM5RcCszMihvJcj4jOZWEn1CV7pSITmTfmeXM6Znlbi/czu5lc/uPNyCOiLYlrz4V2XrBR",
-	"eNZwnPEj3AAD1lQd+GPkovL//wVJZBqKzAo6jdXcKy7MOxzfflQGbn4vPD1kZ9N30//vyzwfxMGFJatH",
-	"mMENPfCD9Sqde+dlQnDqrXYWCpdlpBEpd10KDb0wv4qUKQc/cvuXs/n8dkRun5K/nD79AX46tj/dHNmf",
-	"v3tC/kKenn6Hv52dPP3rf3wP13w3+v725Eace6wCq1Ko4/YgZdWHC3ILh6rbF9Y9VxRI18OFVlRwVZKx",
-	"aLfoBaOpa7foVVts2JfeYLE/nG19Lny8pXYBDCCqmqgLQ2Ze4IZ46CqY0tZjhpzLCmX1BZswxURInOdM",
-	"e6jPxgTLO3fNA+ZKcAjDtsfNqWGK03xQ8HSdyQIQweVCYBIso3eMGFpOMxPtPc95YuejYwr8RXvlZXfP",
-	"2G834XXVQrhOH+JAgaEvwonF4ZRSZW1XY/kH9iI6NqGobYUmDjplRANIBG4jLuRj7beGuqJ6R91zhKT0",
-	"O7E7G96I8dIwB+GRywUWa/uEmysWSjIqBMtPyGuK8OBYvcJSl1O/ET8zqtJLuvABuxW0FdAjGI8HXYlB",
-	"OcIr9zPBmi4+87QfFEpZwpURK7wu0HAwbwbXAJ9l8Edf0nmRQ18ogqE0YyQZtiv+y9O/fbeKAPNX+HWd",
-	"uHt9/3iKKcGNhJNrlh25oLXx2phRMdUDFcOjRhCgRdZ0McKYCiXXbHwpkxlrMj93rXHqd/yOfWWlaW8N",
-	"SSXTeypNU6VwbjlUAa5UqdnHNhspOW238UBg3WM511bVVquo1TTcYz1+FAwhS5QDGW9akDOEeojAB3Vg",
-	"qv7dfvGPbqCgqwC+ktLlqA77AXGeOSP/7TqSo2kNJeefU4Ckb4jj9zOMjkJllyGAebj/GD5ifr/pKd7z",
-	"OWpxw+ucDfd/4oQLrrPeaZyf8PJGrbUzdbR1tmVj0B+ksRPUvH8BtsH2T+lXexTVnFvBvpjbAOdl94gx",
-	"m0jVqDH46VEL+8b9kk5b4x9/olPWhBcC72NPy3IK2dTB/MmMFsA5vIr0U4dlj2Ig53J6zL4UUrWAP9Wb",
-	"O0fhmByKPLRRZQJxpBNMvc4YKyAQcEoLfnr3NMgml1PIxW4GZ17DEP5l//9l//9l/78F+79jzUS7RHL2",
-	"E97imykbuPKkCpE6gVUbzefWQB4Xit1xtmiJsIMFxlM83BqgOAB52de/OMoue3YdAe6IzFMyXoIfj6Yj",
-	"Z8YwdUKwdhoIINxZ12Gcuigq4PrBwR6jF27PhugyFj7HwvDwBu/k9O3c9Xl9Y8CP1as1QWmgCAbEk7Oq",
-	"A6GXPCWKJcCRiFk5mqYdOqW7jmRv3WUPGfz0o7iWajYwxt8+mGtg97OTotdmZbRSz8kwONY1QaEU2RUH",
-	"raXU8twtvDmscUCcclCYdXYNQnPFaLr05SUAEMqwHC6wtwQY3XEF2j2ReeoLC4HI5e2PIW45XgbY9uf2",
-	"/+11U8qFC2RyB/i+kGrmLJGAQWL9GdyzQv6eUJ6zdNNk4NRHncMhc/57NjDfDW9gcDW0tcfZGUed45qM",
-	"GcCnSmWnyWRKltNhyBlSxJ6dSpm6EtFJ3CgFb3BMk9lUyVI0WqdTzaiTSiOLLV7RgZ39s1yQORXLkWMm",
-	"MjKlyyZ3J8VC9R6I/Z3wZvtlysVXbyoRCIdBKdDIgCcOe3ONVq/9LDege2P/UmuHDIeBdLUtYHX+oRiI",
-	"zplI5x6auJmKz/oovD78ESlFzrR21dHO9vmCAaDGWukG05SnNwJRtumMYV8zwAUSwBTGdJZ1eCvbmrsy",
-	"WazGPiHXULyAWYwbYe84cnVQZlO+VhRzru3DINmiYU0AgiC+S1EaAnB0N0KKhL0IUKMuzwZpalEbJy75",
-	"WKbk3ErxAmoGu8EG++YquDA/PDvqJoN4wFamc689j5EEC7tXAwdWmMfhEADtUxDQsHWN2U1sxrrXF2j5",
-	"yKuw2z8cOogshYFy0rlUVlVrfHBc1z2IYHJirFiXMJI/oaLiiz9iLbXD0wP1yeLLOv2Eyhx7+nW2MKqq",
-	"PlrTflR5H656wJOKH8SAh5RrKVO90tA6llQ5Eg10p4KAqo7UJJPaXrokqhwmWIHRAP+oOhDyTMiFbimx",
-	"CVD+rdC7dAGAInZf818gcLrFXffc1f8hLxDludWajKoUXrDGxwJfjp0jAHjvvbv1ANz7ewcjDWHu7pj0",
-	"6Gi8jMQwC2oMU1bA//k///Pm5svZ2c2NurkRv/2//0/sHljk6Z4YqXagJKUplJ96D8XIKeaHJxJaAzqH",
-	"6cLtfd7oHtiqIahfyxQ8DqTVoH9NxNfu8+HAGI3EmxLqMXykIlNpzwbh6A3NugiB7BcxDHR9AUe6ojcC",
-	"ylDEM12HG3tRK+EN7rAU3nWAXzaX7I9KFsOs2OFRHAdqn3YIjsHkrWA4+klobpXeWTpfNYjjIVfReTU3",
-	"poW7v5qqaA/fpWEH1eSHb+Tzb2vf/LFaWUdFjIRBgzi3dBnCu7VFbR2bNZKCZvu6DvgZA7RJMpbMyLzU",
-	"Bstrx4yJtSLLJdMn5J2cagxyJHTuaKACmhwTJmp1X4v0YKrqlXDvHXvb+F0DuFIpx3F/ns835/C9g0t0",
-	"wXKM7OiMqgJqeFccqSgzX52Y72xbZr5dHKCHOHXSpV5T1GFCkqGPSIqG9SgXa6XUG9vuR7xijyYMn/BB",
-	"mng9+nkNWarGdw2BzOEyi4JkskQwQpcRSqQ1OUzVYSmBEF1nLLWngM3Gn1ZQkSDIw5iZPe11+BYPAhrS",
-	"rSeDb3CuIw9g260+9FeFanFttn9u9nfWFtm+puwBOjzdWzXlblA8Lidg5MCMYkAoVi4BEtjVx/v8MCTt",
-	"lowqez50lfOrIEG1SSwckVKTffyEpKJ7E+InmrCGNh0AV+dzlg5WYPmzXCBTY0VVgkki2L61Cao/kYqZ",
-	"1fbYWttzQbXu6HL6hJfsM3OYycI9pUkDteF5TmTBhA4Z/KGrJFDV4RFh66o6NT3M5ogYOs6hgdXIGRMI",
-	"XYBg0k9IzsWsEXQYhd2J4nbNTZYqurAi2fUIvXXgsEeAAUUTut8H6I1hxhNxmIzN4QGhW5+KJWRuGoWJ",
-	"v7RqLl6yzyWPT9h3b56EPmm7tXm+aeRM9TucK9rxOK/2RLW61XUiBF9Bg53HLy4KIMAl1Om6/dklfFeg",
-	"iKf8DvH354TCw4+5cLPJld01IhjDafqeuSPB4wGYxCE9CMakk0bMTUrTYRgKz9O0BvlaaVD70uqMq/r2",
-	"2iVJeRrg31Lcvrly+r/ZqT6Xd2xHHdiXdQP1p4oNFkG1pi2IHBdvXfI+Ld2wRMuGlDfU8MmFcBACtUWH",
-	"0o8SO+KZ5nACfwRRvm1X89khVrPrYkZo3mHxEAENXCrIX+esx7KuQ/O38bNIODPBJl1qBBzX7I4JKJN6",
-	"sUaOFSy/JjmjAOWFyRyTschOADjzbPf6yT3ZY+t1nTvyiIZwkOOWGPmydfC/FwJdcbtPDmK0hX+O46+E",
-	"vTbYlPh+22fqCy66MIQ/cfFoTPNPUk2lMcMwKtib1SzzE00+vf0wIlqGGrYlZJKpPVysEb41ChQmQk4m",
-	"+vSfmi6aq6LfClcVJye16kbKU9dM+ALqpMGyW/dfx+uR+FR8nEzulVpbrVnSdHFfJIADlSm0niFRLt++",
-	"0cdgl7U7AGQSDMKc2v9mDGvoAz90owK3I52dQ9pGuye5OGt4BNTnlyusuQ4syxWCZgyrRDFoXnKDp/aA",
-	"WDlhLCUKdy+BldoKyoedsUtZwlOW2h0mvRE4CPt0Ic2o4mmEIhtXDSYLDSNYZ++NlJ6+UowaJJbdH/be",
-	"vTC37vfofdPlXtvJdQzKGMBzwX5Fk1nwF5KyXrnxKpNSe92z13V2+ELTWCbzVCO+aC3eb39sbOi1N4eO",
-	"3hfk1eU/3B2q9pGmPl+II/Zq9P1Xz2AcjNFOfqxpsBahhYnv3TZ4IRdQKygXI7dDEiqWActR0zuWnpAL",
-	"uXCshMy4Wn6uCE9HhOWaVX+Jn0Zd619T319cGP4SzvSpfTs7pfCNfa5sHKIb74Hb+ELf3siRLmK/lG+9",
-	"7Jzstk4JCFobp4wu+RwsvHufJ5rcpnzKtLk9Ia65zG4jobvnRlgNAI0I5X+h8+wFCccQ1FKofID3SInm",
-	"Ahji2Y1wD3O5Kd9WCmN59vS72E6CcxI3Hffzib4mxbuufNm7YQJWdgt31GdeBeCI1aRqmi6OU0UnbfxV",
-	"P9rPL4Ovu5WsL+li72K2Q2sCzERIMm7cQhyzARe4pnZ5eTy1RM4ZMTIYXG6CqW0UfXv66JIuHrT6HeQ6",
-	"WOG7NT72lUd2YxkqwH9VtZ/hvYP9q9WmIqqbdXGj1QxNVE6o8YNE2u+zTp4eaJ0M16lkF10oFl6Llq/p",
-	"f4iUN3aF7jAJ8TjX2Vckx4+CrZ1A14tv1vy9tR3XbdvhhAv+XH3v5qbavj1pACxKQBx6OzmGMHNTRHyX",
-	"STl00etXtDUNV84TwtorW1PH8judyzvW4mcGJ8XTQocdThNtaM6Q2QLal2L1p+/lHdt1Ge+/kW+LQlIh",
-	"MepbKyX9/iyG8Pz4SzJR8ap+VVc1NFSUzQQHCRVH2tOFPfiU82LFHbpSJdvQR8UMV2zuBNEUbb9g2kh1",
-	"KFv027djJFw7MQg5hSeM8RjWr9DzAr54SLFve7wL6vOtmXdkNYZbA7T9pMvDctzLLasIgv+lOXpQBuiB",
-	"ACrs3VAwLqE4VnKhPZxVvSjH/jeVXoCQAw5dbFjDEy8vaMYuwVd8GCkOXRR87TCAAN8FMwj1qinsEIXG",
-	"3lIbSKY28GOPGj0KvAeOOkyBVA4k1LFymxVuZ3g/A/hmOBIs2hSSADIIQBHaMwfL83ju7+2+khbu5o+Q",
-	"WH2wVeUji1H69KZEmTM/pxl1HVCx7cTatJ+pSPc0N+H2j2d2oOUrxOIxyj53QOqrJzburdEgVRHgkTnc",
-	"TjCDI6IpIn4tpJqt89BFp9JO+Ywtj5OM5jkTU9YSNnzlr/mEX9pvATk8Aj2M5lpoCAzhpvBEE1raM4ux",
-	"T5QKcIX0jFnjosk1G5+XJhNwaB4GKCO0b+vVBVUE6fSRfIu80Qy9XNbFvYcMLd4ds9x/CpsXGKtW9cW3",
-	"Z3ZNnGKJtCu+HZIHGK+4JhDGKd1ei4liJGdzaluvVS5NrEYUnranyb/w7/Ln2Ov81MHsjFwNny9x6rv7",
-	"gXvetPu9FoapS3Tg9zFh1f0fz4y9FRWuLGxIg+AuSNf+JAkV1a0dvaGjS8M2gMYJy1g+aSyqCPtHIhUj",
-	"C8anmcY6ovFytHLSe+7THFhy4TMSXFUwWqOqig2ZlEC3fHzthHwU+bJ6GNbpZLzQNdZPxOpRUC3KDfm3",
-	"xP5+TBc1kO5w/FlkPGd1zg+71y3o8t837Yc9zIAc9tq0ZB/QTHGXTwbxd/K8XhGlCR1jOxKUX02g5tcb",
-	"VSOhKqap6sYv4cbjn1/Ae+zyapbXMAvoqjGS0Nrw6179q273te/wINWPXfO6r/xA5ogj4Rk5gMEZPAQ0",
-	"xJEyWRxDbVKTdTwn/+Ptp+eEkjkVfMKgiRhPGUROkEci54JBT6Vza2YcMcahSKnIpJEOTxlY7aFkxX6M",
-	"lYlvUz0KIctaLZuDL1S+kgmgF0dEs0Qxo13xqGkwc7L4iW/b5PaoC8mQ4M1rDvK4rRSUvZIFZ7p5Tb+0",
-	"I10RzDeF5R7eLI6yjBFD2I45bNFymKkBqRJanx7ImLkSMZcqhyoF5jsjILQ2ZoTNC7OMzeDKuoyWBEbL",
-	"9f6ck/sqY8mMpSh2Zm2MtP8MVguE0Ow4n7XmUqi1q2EZWm9thVTbpePb5ret0nwDoR2MOp0zMmPWDQzh",
-	"1coVti7nRNqrU2wuIlBrAD1wNW6Xym+GV3tBmD9IOOD3O6Y2repP9sZ7PM1U93+Y00zTfv3WC1qxYVpt",
-	"gLuzfozxGQ303915Q2NDY+N5xlAF/hPul41795uSaY0uAAD5wyFjhL9WuNVIDuB5Qyi2SrcVh7/j2vyq",
-	"S5q/xMcfitnztwesmKved2BaCy/kYfyE0g7Tu1EAFBItNlpRorVqxUFVCKqmGvXHlUG20gJceXMFLTy9",
-	"+bo8YSd4qgAqbWA9JVwlZU5VlMYzQhVl16JD4wwFiPZhz/F9JzLPrYcK2w9a5QnPcxe2auAuqCGO9eR4",
-	"7UISe9i1cUkX7pA16MqwejkQ9z1d+AMHHk7w9AWLJV+uMrusrBCZzPrgH13aC/eVgrT3fgD0I3huW+dU",
-	"TpcDZffB0UIcJVf8gMDZ7hzIkxl4MNYIpHzOhEvIR5B7dFlgH017I9+loYYnnijbmjCekozmd0y7lr3Q",
-	"lCcXAkOCGMjLaB4MG5HiRthrktJYn3NErPOHICFQdcUFqwXoHNfQWDENDVjIQ3EjboVcfJ7Pb61G0lzL",
-	"Op4eVrZze2/DCyIVmdA8r7VuuBfGXo/ebX6X+K09dvu5JzxQw597ej2TFe/8q8ISXpCBWJ2qgRoKGFAz",
-	"lap6REKVWhKKWh5qIawWWT99IRuDlQvGig6ClQmflsrRWQlfK0+Ni8xowwr7EbaihupORycHnxp5I5yC",
-	"P4HNPMlGfvV5DjnfGk5JqugCUNCocHsh/nE6BW6VjIr0hJyTxHq6GYWajqxaTdi+T4nmYmrPz8wAFnBv",
-	"NV5gZHcvCmzv/VDqC+/VtCvaD4eqRF9TD5yaJvVDZK8Wq8oEcETcnpcmk4r/N7z7c/KSUcXU7Ql5a6Bf",
-	"GR1FowGXw/7Fc83bv3k+0ihI0pUdwb7KSey9HwTsCN+qYbpB6HsG1cCHuMQJDqDp5GkUTdjxQqq0vcHp",
-	"yl53DZftcaHUntLQluRQ1IbKIOsRSWipXYgasJ21b3paqX2myYrEeghr22P0vfmUd+Vm7kcZ/pDnEZDn",
-	"hRyyxe3DHsgnHVSj8bO/rj1NDWxAj4IXPSa4OBhR74PK02Gf22g+1UBMXaHGC+5IKMG7ta35TkzLH5Us",
-	"dpvHPTNm8DsmSFkMyJqBUluhzKjUvCn5vpts9t3TcRh9s94Z3KyO2WwC2nDcXET5LJwcX9/xFKie/hSc",
-	"FquvfGD//TAa4tNTmjFRUxLnlACLRFRP1gzUOonFBsPEwSzUY9Gaw5eUH0ZhXuVSB1vcqBid9H1Xnruv",
-	"h7f6LfuYw5IH7tHBtN+iimspVuLcpej2Me07Pi4fk9P8QXxMmO34Aq3kO8gqhbuFYBgAXEAkT9KVimSc",
-	"v2rNduIt7Dab+/emDiZZ61JVd+wS5WlStiHnvCpRoJ84+/Psjpzmrw5fS3lAFTknhZ1PzJxXt4bamlXs",
-	"vrjOdPtSu6zBA1B1PezU1UAwFdNlboZ0d2rTaJ3kXE4J757JqfKVNfHJfGM//1NaAHjzb9gG/Aw5rLgd",
-	"QG6+RkNQcjE9Rg1uy5PUs1svXB0hGTNsUnQkc5iQUYymjmdujQ5FqtlHuwWV+yNewps/SPk8PvoCJNkI",
-	"djKYpYCTtBN1QHuLQ5ngHHcdkPCarySeH7uXYdocjbaarCtMlH4lhzdUr0SqdEgcPEPmUhuiJZlTsRxM",
-	"NSMITaMVoqdNXW3CZ/iZsRy2wQkTCSNTWcG51SoH0PgUORUdAFDWlAUbtMMxsVtbrik3rNfm956m7Nza",
-	"zj1uf1saxKeDG0TU2CaDaD8dhKhFTgklrs0Vq0BSZ9IiNrEUc6pmLD2uqpGb8NMDBWawtnO6tFtfzibG",
-	"bqwvImWVoaVUQ3eja86ONUjT9Fc3FqzU3Y8a+GdceKkceHNcfcc2QIT1PW0I3bBvjcAuDh0VqIrroJxY",
-	"54Nw+6uedlVauaB5fpxLOWtTF/LLp9dvRuTThzdEKnLNxp/AIXNW9rtn5P3LkVcoe0OSL6EdB4iFuDkh",
-	"nuQeuzW4JjNWmBOC9YYrvRs1cONaoe+Eszwlt9DCdhupY5Zydm6uaZ53FTF/rAbZVBVsMp7MBNMay4J7",
-	"VMlvlgk/WykTPjv5flvG4c18oMbatUQqwZQeVSuyLAqm3LqFuR6RJJfJbME187wHGriScU8B/B8ryCea",
-	"LHhqMqynhIqj0TqqZUarShc2tyJjX4pcpizg98VE6Aa54rgEf2BTbGsl1CDHt3j5X0GM1S/rDkK0SJ0b",
-	"HycgUjxHLXIFVrDhgmph2ZwplSA5g4OAVUvhaOG+Hg/Rvs7n+ec5wEP1Us6n360q59n3m1XsDQ8rBTe6",
-	"tz/6K1z9R38v4KtphLOmxhqdVsBxa84GNfRgWvEkDNXZ9idYydFT8ILq7BiTkG0AQiyZXVOd7WmLtrfe",
-	"U838fc4d11QJRzs/0JHDJ4EXVCHJ5Xrx7DAlzIhTA+6dNfOMCubIxlWpM0Kniq00I1PFaurQFkeDRJPT",
-	"hMeTZ9pKf54O+tgm794KctBCpgUKvXHOepUv7TRzX131khXIavGSk1Zz7dJOgtl3OP4Q+nXupAVdywu6",
-	"jAktXqhk2MHUadAkig9R7NEWWdmcm8O7G/tXlzcSgJ2g9+RFoIRX2Gy6DlwYt1GdWbeDaNV2Sbd9Br7u",
-	"sTndx7mpwMmHC6gConkFLAMeyBBa9xpQTsFQRXOCdUXLlvr0n4ts2VpccZ0tG+L9q7ySi2y5M0nadbb8",
-	"YO/SeUza7fYrx6Z9WZQsil3/k5JziCIwBA4CtkQq0px5fmiI/w3UDDy35xnfuAandPtofN5K8Afj4Z5K",
-	"PtCUrmjKO0YVHH3sUwDCAee+VPnR8yPHwwcL033jn7F3x6MVGMIqYkBDQ1w1xa4hKxaBCHQ5dRAlaKEO",
-	"34YA3OZ3z91DNZ2wfBlYMkfYEDjGtsHabd7LUpjofTRdVJkKbRTF6A6+DTzkiSaGMZPVbgeh5PgbWanM",
-	"ofk+lENhNpaltZJXU727XAiE7jOALlV79VJEnoEAFhAWJFyQnE/YCzAL9v46o6pgwv5YUA6kz/WZsCYi",
-	"JoOcI7yVHcaI5PabiF/oWtqx5ZQDao2cTGq3hEbm2C1r8EKuE7OCoxnTZFYfFqLMbN7lOpM1pMQgMxeS",
-	"Ag2f0yVJJd7WAYktMXSMYAbuEa4hbPMRb5SUd07zfpdc2Pd3j1KM5iSEOAPZLyDOrNwc7xG5uVsnc6pm",
-	"iJnCyEJKwPvBuhGqpVjRKqipHTVyngBYYICBrd4a8vGY5q8RKUqRL2EXIjRNMfvgHvROTiOPeU8Ng3IS",
-	"vHEOIVboLkaWZGI3vxDd9ErKJkxhxXp8gTuMR6MBSTF875KpO26/9dsf/zcAAP//",
+	"7L17s9y2tS/4VVA9p8r3zqW2txzbN5b+kl+xEttSeesczdSxbwdNoptwswEGAHerk/J3n8JaAJ8ACe7d",
+	"cnLmKH/EkpokXgvAev5+/9jk8lRLwYTRm2f/2NRU0RMzTMHfXhb2/7nYPNvU1JSbbCPoiW2ebXixyTaK",
+	"/a3hihWbZ0Y1LNvovGQnat/YS3WiZvNs0zTwpLnU9i1tFBeHzW+/ZZuX+x+oyUv7cMF0rnhtuLTtvCkZ",
+	"uWdKcymIKakhZ6oJK7hhRUaoJtxo8s0berjZZNixktGCqa5rL/dP8NNzHaypMUzZ1//Pz5v/vH3yxS//",
+	"eJp98dvPm38L9vYv7DLt6Vel1EyQ3YWYkhHNRMEU2UtFTMk1kYLZP4hDRnSTl7brlPz7v7/8+oa8IIoZ",
+	"dSFnbkp8l54YObILOdEjs0MkUuQsPsKCnWppmMgvT2zP5gZ6ou++Z+Jgys2zp7e32ebEhf/7H0Mj/Z6f",
+	"uGkX/W8NU5eu4Qp+7H++YHvaVMZ/nL7jp+a0efaZawr/9rRtiAvDDkxBSz/Qgr3YG6bCMvBXav6KAoCz",
+	"q+6ZIgd6z4iR5OwF40QLRn5ttCE7tpeK2bnDV34WMKs7JvLyhrw0hGtSN4ZQ2yR8OCOlPDP72UqKA2Hc",
+	"lEzBV6UAMTvTy83PAl8VktRUGSL32LjtlF0xrknJqoIYefOziC2YHeoTHGtwlxTUsCeGn1hQ+F7BtNAq",
+	"KIQvNIgc9InjfMwJGNeECn1mihVWIu1ve640TGYGX4EJKakmeUnFgRVE83Wy+HDZu2O5YmY6xrd2cFQQ",
+	"WhSKaU2YKDTh7niQNROaaHlisNtQOmQ7Cm7arg9PMI2NJe6dPw67/8ltqP9vqT2lpv3/Tp5RxOhBWgH1",
+	"gmsnnKHMnuHVnhDbZzQTxotugvzFlgi79eSO5VIUOiKBstlVVvy6Lfz0j5/eDrZxN2bRnHawi3/D6WPa",
+	"fCkLzuDO+LKiBftSFiCsuRSGCVhTWtcVz6mdk49/1XZi/tHryb8ptt882/xfH3fX0cf4q/4YvvhS1I3p",
+	"muxW7Lds8xPNj9/y6rqt+o/G2mSGK3Ziwly31fazkXbv6PmqDd7Rc3xq4V90LYXGtX2t5K5ip5nGa3zi",
+	"f63rhP8u9CGw+bkmZyXtXQo7JiNUFG4fSFLIG9h+7mO2rRd5zmpDRc6gf0XB8Qh9rWTNlAFJ3dNKs3Fr",
+	"P9qD0n68plqfpSrshqNEsDPR/CCecPGcVGxviGxMZvcp18TQIxP2ND2X0v7dPsgKwoXdkXWvxX+4Hbkw",
+	"F0xpKWxHNr9lG9+Pxbf8c3Ym3DaVu19ZbuxXXuS5bHCxwh0KzLlVYOxQ4Ki1N8nN9HbC/h3ZBT7GDTvp",
+	"lI4e2WXTdZMqReHvNRehvjC4lyl5/fJHmF5m8PC3fy5l3evWTsqKUbEBsc3lPVOXbS4LHOr0TD5RcSFU",
+	"MVjR3mf6Wkq3If4TJ2vy6d4c4BB+CS1Acc9zFu6GkaSUVQFid2h4weBwP0t1nApQSSsT1pfk7p7LBpQW",
+	"cpZNVZCyUQYuxp0sLuFZMuwdfG6yrEbWPLe/MGGP/v/c7JndTNlGG1nb/1TM6vV1o+2VyoT9i27qWirj",
+	"JgRmRhuZH3sT0rss+xOLrbnuZDjI4CxW/MjgNphKMj0oxtLF8I4x8UZRbkKCuLNNbHmRYMpkm4Lv985c",
+	"enzLfj/Oz1fbv8zLpBt915vg9J2YKE7+0E4/FP0RbCTRxkopF4QSJc+EC20YLW7IK1FdCCV5Y0DrOlkt",
+	"xpRWZyPCH6mUCGnYVKZ3l5Gy9flt1jfQ/vP//Pzzu9vbn39WP/8sfvm//y20CGy/t6K3MPXf4FN2nqVh",
+	"o1bBZpk2G2lQ2kNpq+vKHhZqedHbB+GcYzkOvdW2vvjiiy/mLaZs87DGzrSqll54a58JXxxqJ9W3PHBz",
+	"VDBt29Npehx9q+QJzjAuhDWJK2tIWOmx/8YE3Kn2j6ZUjBbdhUr43ooIOTGqG8UKKypTDXWog2abd08O",
+	"8on7R/fmjVtTu9CNcX187Jc0xVtuIgqaXa2Jmip2pW/dM1XwfHFL/Id7DCRFW5m+TvPuY3K/781Ze/OM",
+	"zjM3g/0utCvXm5XBV7sRuqX5JSa+d5UMyK8peX4UTOugCL/Q9qg71dcRQtMowYptwQ6Blg7UnqKwIWRj",
+	"mCJwuuuUdu08l9T072m7lzbZJi95XaO7oeR25hQ/lGb5JobPZcPJGfQ/OMtNEToh2tsw6VqEj/wkz8Fb",
+	"0akpgWvJSEL1EXwgf0Xr+a/erDZoXONtNJhOLsznny7re9jv6IhtZ6dqyE42wb7KE2n9NGjeF+AilM8J",
+	"O9Xm4jotJLgxgrq283+E9T/BjFUZWycJNyS3N+9eyVP4aybVB5VtRqpQbP46cRzJOLgyrAYJhgQc9UaT",
+	"fVNVxCqUwf6dSxn6klUnsnYqtZES9BErAFKwm82ShIPWBEJuG8i8xOO6Bdf6TC8xnXPFFK7SKfHhiDKY",
+	"bdi7muVBV5OVhIJenGV6pgK8SjQ/Do8TaoJ9rBXP2ZbqIytS7gCwE1Zpq71xwbuwEqFJ/5Kacjrfub09",
+	"0GE8d5R85R6bCm5svituFDaRMOaTHcOapY+uYyMMr9K/0+iQJQuyaddal+B1cC7P0N68BHvh3Qv+CjlI",
+	"CeacUZQLsHfriuZs+fLoGyR+qdq57ebNj9sNyHUA+xeThRf6uGi0jKwKmJaBkv3J7ZKK3ROwnmXw6W3I",
+	"7GN1q/4+Vj8oOMbcop9rh/D5wCP72e3alo5M7Zdb+cPA7Xvz2dpWZmyDVwo0HT9idK8p2YiCGEUvV1H5",
+	"3XYbWZQ99/3T1fblmReRAX3vjRd7A113KGH3U29ntdPcE8ehNHUrnvkdEdxibHACUG4/rxprvoEbp2Qs",
+	"oDwOe5835uZL8Aq1//qEn2pnlkPw5dkml8qwj3Op2Mc5+Jxt2yIvv24CzrFXPoSKkR5KND3Dnaa7QIkm",
+	"VjkktvGJY4HmMa0RnRk7BjrYM4wLCjDpUfsmUmRwoqJaDv3A1+wPUnkTtYvFwBEJyglo7n4mT+B2RcPF",
+	"7jB8LXCUZhs8ZEP+T2W74OJ4Z3u161KeB81Qa+ds4Btws7PiwMAbiXHwkjF73HofnmqEVXayjeGV/c+B",
+	"NodIn6wqGbp0MCh1lsqUPWePAT0Ul+M5zo2QO1lcCMTjvF2P8SwTc9xSFzrwg2vEHqLO2OeiqSo/tIuV",
+	"aqrg7JL3IHv0AP9pxFHIswgOygStiQfoqKP9iQvYjiAD+evm0DUc3n4iL+9owJzYecVzMT4G90gTc+aD",
+	"ySGMzmCNTlIbAv2ymwsCwBA9TLHT2u0asNMqqiPeafsLUfKs7YFv57WSh+Qmv5eHb4RRwZgBbDAuDtt2",
+	"pibr3T7CAwrzK3v/+CfaXd5ALsd5dIjHtEeNK7cQZYPeq4aLQ7pR/AaevzNUFNPBj50o9LxBEejacUsS",
+	"lLmwSbNj96zynooEZXgnr+axyqna8WVp/8o91r0RvJfdY865iGfT3p7RoHEYXofv57CyuFrPyiW1ArU4",
+	"FvcYvCFQt11+xz841RxHsn3PUNsyvNbX0Kz2jJpGhe4Df6sKaQ1O2ONkxy5SFHhHw/e1j9uCfXoCDUwP",
+	"ToFwcDLgGrgsm51OXYpZFeODZM+Ukk1gaD9YfcAqd9owVoUvrYPiAg4XWlWv9ptn/zm/hH+Cx3/7JZvX",
+	"Jc8lNAjfl/KehY/WnTQG/O14zFeM3jONIRp8baoY7StqtkzI5lBu9zKQgPVS2Lu90N43NehPUE+Qe16F",
+	"N+KLXEmtXcKK2mfgkSJWQ7E6mP1vRmrKFVwNqEZZKSkZP5QGty9Enbg43JB2hrggFddGw7Oj7k0djyme",
+	"jJE8jP+ueHG4zkk3ktP2w9lkXUJye1CyqQOSwJgpXWCOHpki8NxN/0T7Inig9azfQ1NVzGz7lu1oKzgF",
+	"LniU2DXQpNENrVwWJCOgpd1snommqtYeNq43c/0g0NVrnGyuMV3SevEC+hM8eweP/pZtSupu9JDezg2B",
+	"391CtAboJ+tDnKWUx3AIod0U3oUMKndJNVGM2gP4OUhFfrRrIlwCoO6yAzv7xhDF8qMUuk34SNg50DFU",
+	"t6PZG/YSsM+B4xt6Jfd76BmrNCN+bGBUuKsEe8KKce5J79hN9O4dWW38OTe3sP+u2chHMtpjvIYoZkx3",
+	"WCdyJ3pcFLUf7DPw7Lutqk+pDkqrzrJiK0X4xrBWpF9vMGmTtFxBeaVDwbz343EJROg/uV0Voq9LaeQ2",
+	"FI8YbZg2UCQkgZcmzvKoSxYOuJkgeCsxz8nt+Jp6rACBsX8l3Rs8/xG1zm7ZmvLwqc+dY6KU9UeayLMg",
+	"JynYpT3z29vn6e3tUjpptoGrKzid38kz2VPVXm+agxeokme8aCQX5io6roIEzCItT7Nw8f+lp7+mhbxj",
+	"xiVaZhtdUlUzwYotOrKm473DJ6wV13d2VfJAduxAxeBmfxqZ2H7ySMloKNNeSlOCXaRBYxAFofrIzuHz",
+	"VpeyqYpQxv4L4n8jO1ZyURBG85IY+DyUDaAGuOOGRb5tDbm8YlRRkV9LrHUlTeBuvrP/TJzowmWJhQb0",
+	"yEhTk5JBvnlBhOSaDWb608WJNlYRmzY52f29Ty5/s1TyTM/0ErZO0CNJ1ZEVZHcBOZFnwVTmnJzwuiDU",
+	"+TOmc+/qbUJuvq7YZilYXmy6D7VhILjkxi5p7zPoO6dx2rKe/6Gn8fTO2amW2rvf/SXVWXOdJe6FwSts",
+	"7oYJ7MW+Ld6aXgM1p2cJR10rX1HFHuvPs8bP1ppLQSsYfi35odymKgbwRiXP614IKuBGsdaXhzo/ZB9A",
+	"ZM/pFUVTVfbaGyQ22B9gEhOVy5qGdhMq1z63ldg5rCgXrED/5pleIDGEKHZixSUjeclozTTuak339o/r",
+	"3J6vqSnvDKtDpqGToEX1Uh2YyPtvOOVk7qVvpWI51f1bw94JW8jz6aSiH+alulzRFfv4qn6EovtdhMPP",
+	"RSs7A6kbCm3mS3ImA+uLfnSH4W36gFTWnAp7LFozJOuCElIRTblL+IdR3RDv1uoyFMHFhRIMx679G+iP",
+	"gbzWD67Uf44r9fd2iv5rOw7fs7fog3/mX90/89/N/fFfz1HxwZB/D4b8B7P8Kmb5Bwt62YIORx5X277t",
+	"QR1Veb+X8hhaZUxaAogJcGBihhDh5oa8rkCKqLWXSuqsNthp9sGP7E1SmLIXcnMBOjDs6popVPtyqQRT",
+	"gRyrih9ZNCnVNeXuNrzBTvRCdgwNNftyxddbY71CwFD5nitxG80ShJ55Xroitn2jIDQhhV38ne0ihSp9",
+	"6DE/DToTkKhxo8Hz4ptBar9gcAbv7YZOHutdLU2swa2ihstgVssOsrJkm2nZK7Py3cFnBj1KuF7tL2Y+",
+	"BYDYo3hcpJ3Z48LnWOnQ7PZStEZjnVVjQVzt3BaMWXlFXdHXmwn2znReCFpVsBVAbMNp0k7VjM+s/So+",
+	"pD9CDde35ed6TeAs3T6ExyF9MHA2GkmermnWqEabhPQj9DycOKSKhRbdbihfz8drPGhaoxjO1ZKqorqs",
+	"3E6Kn9IraiM7RJcu+TTUZzwEKDlIae0UWpFKnhEZBm81SAfVK7vdXpeBR+mRxXcNZJNi6B/vnIOrun+O",
+	"55E9I7kzGHbWeMD9OjyM220ybT1unbyRpKSVteQLdlCMJUpRe0sH/MLTZJvYw+6na4g1fmidXFuJfaSY",
+	"jUvZ3V3eG9awawO3drelB9vSCYs/9zrX9eBs6ralF3V39eHucVeSG2R7bmfuyo7qGD86e2ZNrcUVKrhj",
+	"FdlLtlnwc2OFzH47OuDX9MAeW70Y1UXCpYutR8B50yA9tqaHlPq1aFHil/YS7ydO61wqzP+mANCwkyAq",
+	"rjq8FaeNKxLvGRIpqf7Q2tpk/69oxURB1YuulHE47d7fv5BqbZ8KzYH//p2hJrCovdKt5IwAV1CZmhPw",
+	"W7BXrTu2S2r3oSRjz3wohmpoBYuliqUFQPe0/2zqIqCrHpdBsTso6pjWNDojKU0Pb2sjQwoqNeWKHURd",
+	"rXQIiyNS8wp57I06MLHWgOhCdGFtU96H25TaueKsmrNjmD5vDEtX5/8EH48UOkMRX/qcvaW6XLyR3AS2",
+	"H+/Gl+Fi+5UK7icAgYsgzgjmQOIcUCOgzsia4Zl25qKQZ1ijQGykVw0bSGkFc9Yq1fTIPMhIV9btCnhK",
+	"33xS+hIat1fysikpU72REYididoAyDfw3fg6FNPtGi64tpN45B5po61s6MH6LV808OVgX7oiyXE5tKH5",
+	"MWgaXrzlj/gezBBKckmhOtkutk805nv3YDDNuKRKl9HPQ8GzEpB/Pvwe1+TEq+ImXtoeyBlktd4WQ8yP",
+	"ntoazU2vqQpZx6/25EwBeVLCxpF74gr5rHHKNWk0K4hg1CSqu1rS4zbSOV8onJKy4ZxV7nO+/36us3ZR",
+	"22rd3szEpEN55LVxQBSSfECZvdJGPCg6vFfZu5xVFWrBrpC5lpAaohh0MVQRdqLFlfpzYlRc7VMFv9rH",
+	"aiWbIuZAMYikYO1hgLUDh8rtWoPdHivXOl6ZvhqkTvFecvb9YLsV9031F66VLL8AXmCDG6eLc3thFlLY",
+	"jgpuFOp5uuJBPDX79qmmKnRDrAKeyJtF4/krjJUotrdHVvg0BnA+V0mrfCmHP/537DkGOvtatmbGxHBP",
+	"3G/LwGr42Az+RB7B+MDZ41qKnxDOdKUBnD5tNRcrsBK5cOHPl/j4p2APu788nW7CRnCz+NV/h4fGs5RD",
+	"dS10z38nPFO9MrVRxrOsClbg6WG8FvcRBMeeEwEVwPZzYWTMFnRkUmd8ph7cInMhpTZ8Dvk6FwZWG/jy",
+	"4STbKWtRQazBI59M41rhWNDbDjD5TAqZG6nCr+dS7HnBRAzT8cyqqtVU23y30HaLHK/7CotKQ0jIpJLy",
+	"+ETeA9w4wA3Yf7bbSxteVUQ14dZKboIzXHLTA1C29udkpm2LfSzo6YxUfM9cYtcnqdmF9hVIDPskcDWd",
+	"JWqvijFEUEdDBtIKyY6ZM2OCVPKMoSt+SE2HgFZDLb6VssC8JuoipDtGVS/O65MaExs6sTWgMvDwFiZ4",
+	"2+XDPeRtnwCYkl0JabUVu2dVyPsKGqrVWP9AcnpkqRGiXjpfWLjhAeH8P5/cfOZm1WUaDHvxFMKWdWLL",
+	"3u3TwpZyuEHPUok+aIADEXDmLwIMhG5V/GX1NrS3XGwTPhCXLzKTZ0YViAuLhqpYcYBTmO872xmMjSYp",
+	"j2dSZm4QYqKHvteu5qA/Q+lqt0NIWOPi747InvOiL1zdZh4eJqPTaHBcZ+6qcUds1sJLlPD/IBLhi6/2",
+	"LsrBxVVQXl3ihW8IU4zsBcjuYK0/SopYLv46v/NXsg5Wq1ojLZDICWOwx2rp4Y+tHQfOrCOrI7hRRqFk",
+	"RDQ957026oJsDFZpBaYOhLzXXdwbfh5fIRHvA06rG0g24/WGGXgcMtvFjI7pOL5dGj6vB+WFiAx8Pdjz",
+	"Zq2auWMrckW/ZKFMUTi6KisFiHHhoaYxl7ekongCfAKanrtq66zN3heMKpe5IdgNJlv0spzHCYOV8bFh",
+	"NAZAN9R/a6hiCznDny9lmO0UPTKPLzpKTvJ1AdoKd8chQs8feasE3rYn4e4CYNUdt8yJioZW8Gp4g8bL",
+	"owFLxI4J2ywkw2yIg4QEoiamosQSmdYDbxVcsTwFROLr9kGAE+Rm69G7k+Xrzr0QkbFSVoXuUsWd7xb8",
+	"DQBRQP4HiAXNj4gFgMldeSnr/9kXPFeiWjOBOil8EFB6uhduMA0brg4XZkkcAiS/T/r/qi+y6BzxEmWt",
+	"fcCOqhvT64uR/T63MSRSV1Q4UbJd5IIv12Z8i0/9hpKSPphv7dPx1HBMuMobK45MdwI5hmubzeO/jfD6",
+	"JOf8GqY4rULJWQRLLz72z4xTsj8PgfCduGEqcvg0SvjDx44ajx6jKPgiKIBSPPYMOkmujctcSFukH/wb",
+	"SwsFyPlgcKjLDbbl93VqS7i9Z9qhBOYPjF27j3QLT5tTAbsNOJMAV9LJS1udf+YFU65j4VgZE8Dh1eaI",
+	"UlU881GAvJK6BTWDfQaZQrpWQJgFR7Hf94NYRe8cdgjs7+3YYqLAkwkPKkRZgbMsclSdHUhdKWs8+z2O",
+	"GMYJjayKmxb+PYIlaGW91dKt2Mr9frG65pG7soOjj1FkQLJcb6QOaHcdej09pzohAdR3u7vM3OxDqhW5",
+	"38OicOfGttd6ywLlOdUiDBgjGPD3eTvHQST9jWM3yfM2QdeuC+jlHltysdLqs0eJwhRQDL2m7bHdVzAm",
+	"IOHt6IbAlO7SiyjAX16+oYFIYqGkrLc1U3kwlddNFy8qRnTNQHtzOl4lz0ynxtCYKLY6uRSWarMGhINR",
+	"seJxbagyiZ2ZWuTwqh9Pv6+9fmSjWY2syA8uoLYWajcZ2voKuWI5PbGtVR3n6IIAvtP7gr0WEHcIp7vw",
+	"13KN7BkrtqftiUfgWOzvHdUl5SdWEDAd0xF6bwNnEWqhzvcMrjXIgqDLXFLf2YfcYAdpE7NFh7njYlpx",
+	"gq6+qn6Vu2jSyK9yN0C12dsb2aoZQFSjieH50d0VUOKRlDXS+XAnJ1COKGS0qjqN3zZ3tn/MEYLHudEN",
+	"nuVL+ua0surm9mmowE1yvVg79yM89J6obhJVrY6HJmZjIeZu2EK8GSsnnmo0iykqVk9xU42ON7v0TiPY",
+	"Yyhnlc6iZLrO4tgVA6LpuNTwOleMVtWFGCmPC9Lwh89vl7bL70MKNI0S9iKqPnO0/XrkWvmJ5Q5m/nFF",
+	"8teFXX+Qt2Tl8T/2riQZJ+NbI2FmHupdWPYpPPbaeOw6LfgnHu6DCCQC4Y9x6o3uQqBV1Z418gBaRySE",
+	"hZdFYtCw79FIwnrrXBBpjoe+KyHFgbD2vrkOM1rgMGa02s7pUi3tmDuLU6OVLLc68VYbJY8s4tW1ys0z",
+	"tPCBFxOehVM8QwTD81h/S2/d3xspTz9oVpdt3LXcXqm3x9DmvWoKVs8oHe7aoZHqZL09HlPNVieJvbBl",
+	"0k33NS3ka6pW5w95dtaeerJcOs5PYZSDFT6Nzx8BzTJOYR7OKw4pNkd3odKDdXZkw6vFK+nOodswqvQs",
+	"GkEHPeC9L30uNjQdW4wCFfUw9FT5x0DeHPmokMdYWxdKyatgnkIEffVNO46acoUlElmbeweE4r6Inysi",
+	"VcHUcwwE2paAaRecCxh5cQ51QBBQPu8+KUr9F9s92BYh0gDAiYrgjWBxulsSX8Ds1+VR7vtFr6jP404a",
+	"YbvvB+l6PZr4YZ7sig9zWv0ENRjDL4cqZuc0rivNiqbnOSydE72Qg3SIsolsuOaV8OwIYwhupk0wsqCN",
+	"gzbXrcVvr96KUSXMmPGud2Q+COfQXhFBBCFMnpaoHgDd4k0C6lUsGR/2/MC06sAU21IxmBC3CjNHaxoy",
+	"2ujw/XCejqAVP5xJ/zXOpN9ve4a33IkeWBEkAy34gel4/ELJswt1oo8KRYcoZm9rLg4E/nKS94CbacY4",
+	"+os1TDPk/ugjzWmFPO7jWtNepV0PLLFzIyscbfh4MaqZ4C6+6YbrIqR7XjFILR5E5nqQATSYc/Zi+AEg",
+	"3Bp+YiVNCLaTYTHUGbJD7egyv3jza64fWzjeE5+lQs54DtzX9PIDVcfIWnvaJWu4QlEg8MJCHRrCptBL",
+	"5vlTiabnzEfkvV2FHBtgPzmm97wxmpT0HrNc9vzQKPRuP0ahn+c83TUqFAq0a+D8/NZAIzslzwLRPM9S",
+	"6QjGS4HJ/4uEqJ1PbapyuztlgbjqLxypm67mdkrK6p7xojiZfVyAnp7jXfUG8mV2sRDbzD8LHhNCqyoB",
+	"aLqAnG2nLsFwgluC3fOcPUQR8gObLcxhSkvxo30ymPsZ7FF7a66uLfIeny420Lu7PgkJOEaA3/PFe5Lv",
+	"vw0MbodUsbeghrUgmWCxUoN1i++tO9YIDvfGuwZNL+8M+1QU+j32aRqgMUja2YpAt1C96eyGEpbVXmTE",
+	"a82K15tsA4lz6M5OpgX9uueQW4cX8rWiZ9FS1UVh71xtjn04a9OuKGgHvysucwqX7+SNFgM4Afk3m8N4",
+	"CvA3pTT/CGjddQBms+TD01tsBSpqH0lzHh8z4C2dAbIa3DuLOI5tjztIR1zbKK3BeMWCe1HxqnoBmMBr",
+	"b46SOTiGVhVdzLuJ5AB0Vt7nAfsxL6VDnX3o99sStOAVFwzOu6UfOs3d/5Z850Az5z0Ya1jiunl4GjB3",
+	"62Y5APta0dzwnL1uMAyrgmlMru61ltoRYPXBeVU0iUkf+XJo5s4+hLrLuorhbHNPqxDF7Ev0Jxuqjx9p",
+	"Yj/5nFCC4RTCBTnxquKowj6o5AxGlXX3oS8pi5cpw6b5UtJQygGN6BPOiamJC9ZrjxEYAhd6AKPgztrQ",
+	"a07mios1B2CdjBYxmeDa4xX0+ti1n7kpi070V/agmU703gOShR0QiFErRe5ra0/OfzaV6xL9DamOjxMX",
+	"jUk2l9IQetASQpieEhwEvpXMDXRmevzx+AAymJ4GBFkh1TJVB6uMS8M4sksYpKaiIoGy+HVFBbQfp80e",
+	"AadJUWFNoNXFHN2LZkw8d/yfl9ZjA2Go5TpAO4LoxH6LCWH/WL735me4FeHArh2VSKdsRKzc92qzdzBB",
+	"ZodVoLnKm4qqoON5UBmd0hY/iJUjveMHkUgm3a/sHRbzYruZn+roCv3ojOm2Hpth6S0S0gMcMzKm23/V",
+	"zDwBuEsXancg7AsGRu0u1BtoMNnC8K85M8NOTMmqfeC6CCNT9LDg/NVMqD5CoqGHDGjLxgalCsmxsW4G",
+	"A3JZ2B9XgJeWrLpnBc5RCHmuvKz+2NvysihIrptd1TU0FJUXEM7UJXjZ4U0zJnw5EXi/nkGFCBQcc8Q9",
+	"QyB3+NIcmejEUf9G0Zx9pJEPOcPCEp6XfZMz6Hxef6vgKONT40iQQ9USCVrfQJiKJpzo1GYxGcV9Ujof",
+	"zB2hB8qFnQYhz2HnaiQZ4RWShYEypzOXLI1p7/bmgFARMWdu1QEgpol9v6LabNcUeM9gtekghNE390xd",
+	"sKeOyzyA4jJWu2M4WfwUSiBHg24gi1HD051rLrsJP9gFhV3jnvrfjSkqRm+oPsZhqGGNe8jtXsRxGoKw",
+	"PWFv/XrVZicTckx7en1rd+qIVsJ62PsdvA1k69mR9hZgjZoAqlzsPF61Cfc0X3a40ObAvqW5e6FZ1v56",
+	"ipHLIk61SNtpbZWdOaN7+pssFpt6VRRAbfJQHRRMhnj5nA/Adx5LqEBTUgzMxJ66tdpehjfiwQ9rkUZS",
+	"SHHq2jMVT1NXldDqis5thEjskH54CnQ8ckB4O7nXx4DRbLdst3Xi54SsArbznmoD4HwrEtNjRoimI5Vj",
+	"kQbCVffFEoBHtgjvQ84B5E1iTu5aiJ6AyTLAx6FzGs9/dI2N4lDsnQliVb8tmXB3Uu9KTueshps24ild",
+	"vyTOV5JY2WB3M3zGSVf6yQvyGEoSU02ILegv7NKyz4BmgQIfhmQKe7XetO+iaCRKT0p2tD9ygzU2uD5u",
+	"MdxUhcTnm8JdDdPzRnimG14wz9IKtewUa60AAAa0LGABek7oTt6zKVOrprzon0/wGFhmlTyHDTP76JN7",
+	"qsDOt+/4br5w7/q/f4nfcAMJMxsBW71PuHb0PFS4oYzZjkzJTu+d7wg4ZrRZTH47S6U9+M2JKEbzEqbc",
+	"McXYVehYaXpAmIJdg/uMuZKCR9Gn7PkuWPvoZ9g4IcPnOgBZIj3Fpl2nCMmOStAPB0UMgyKgQOEHE4W1",
+	"U1gaj9Fynuvqg3ARhK29+rush4ysojhpvT1hK9WzlQHamTqNdNvlEfSLSxIlB9+4Y2zZpcQww61fZNG1",
+	"mPU3lp/MVgS9vHR+p+id+k1bndciQlN9AbZvdZrhV7CvwlBKWa8Ms+lS1mmZM2Mnm3sxNA5/sI/MLXGo",
+	"2JrqMNrmjsTJMDtKioIpjUDDRtZwRiGoAIgv8AQ4tCYIgLaAKMHZlPstEAwGQDzcqkOGoz0qzt6JhulW",
+	"CLuZuiU8m8kDwh4epq2d1AE5SjuAbhrDC1Ww+avACr6/hDwpAr3YOxhvnvYOuMCt5bIYsMyMioKqghTs",
+	"nlP7aTjiOBRN25Wa3k9WQQfe7HW1o/YtI1e9Y5Xx9S3BW6taGm+aUbPjT2aTKRgPL7yKzrT2myFXNEeH",
+	"ZSWlZgOyJUeyhFnFmLTfhDcBfPbVPmRHJZjyrRXvb6Nx/ktdKqoRbFGOTOAwlKmOZ9G0BBG89aoOIUxj",
+	"bJc4lFZdde0EJ5mx4o6e6ipwsq0ud64kLVJlDnmQ1pVYpgYPGyUehNrSG7AbjP9Y1hE3tZ0JTyfG+WLw",
+	"tDny1QMoQgf2qOmJAaiXlZohz91wRVZVXfcWJKj/1MCtB+dp4sEupGHb8u+znAU11c6MwTLa9TW3AawG",
+	"jjS2qRdQKwDBcVO1A3AUjBX/XhakH2A3i51sOVHrq2HQXlDCOKuKjgJotGPtj0HF0p69YY1TLkdE8LPu",
+	"I/BKtGevldxV7BQIiDBDeTjVOtbrSC/cl8JdqNi3bjG7e+NXDVmOub4PXwi8qljxUkQ3rZLntrRIHjpT",
+	"CjLuu2gJADI4xqWS3rMeu6uLPaI+pULkS2sRLFajP8wloEc336t9B5OS+WDeiVHxkJShtny72wpu1H44",
+	"4SVtI2yBxXFAMuBt0/6AlXD60DPC/wHgHN6nXNvfZmImU08HME9YJQ9T5C8MULsNVLwYWUfrdICIi/ZQ",
+	"nlRTDTR7zw6ZV/QEn1HUaS6Gw92958rFlPgewb0FAyXY2ltP5H4fFOaHQJlftrIxwZ2ZVK0DI+s7V7Fi",
+	"x383sqiuhqMNCzjGvZIXBRPIe3hGiACWks78rYcSWJfL/K3djS9w8VeYl0qeZ9iWncXfpFPf/VnufpLn",
+	"lvO+l9Ho4IbeC70IjGIuYw9mp830HiVKpWdgL2P+rErPXvrcXqqgMK/M6V6fuL3UsZWp2ZFEOke9FxE/",
+	"CKXC4QP3UMdZnCyLr6zuCSsfBrFPzhdfmo54tVKwoN0rgtaUWedEm2M6loZW4cgVaIttPkSeeOfZ7VRI",
+	"EXA/vPYYaPg1FwKz99WFmYSUgz4z3B7Y02CepnntvVz2Lg8+lik/FvO2//256YQufEoMtK1D1ThaLLjW",
+	"aB1WuqRiOQ0V4r4w/bxqeRakpjm7IQPymT3tEc4wqqoLRA8qagL+F/g9PTWlcnwliU/zI0v/+tj/Cj1r",
+	"P+LaDk6yQwZro9KlvzERdWGTbRTd7Rg6QRg7gpRURdLdab+9+uaUjSge4Jl1kefhmv8A+P8IIUz1USfh",
+	"QPrzo1ff8McJOfVyJmsWLw+ETI9AFDh6cFltdBs6TF6QWsmDoo6GoK6A4oMcbAMREORwrhrw5gyAEyoO",
+	"q3/ATXugalexYjlBwZ0k8LU23a0dQHQ2wj7wnFa8Rv/MeNy64lZ/JzqnVcsbixAAChh69jRGX8VFXkar",
+	"h856RRq+YfV8hWDFvWu3RaVca974OXD97nWy60B0Wn9iNJxHmDzGuFCyvzWeFC2BTQXoysKUZFQDEVl1",
+	"ISd5j4kyAzfPglPSs5r6/kAijW8wODNqhBHy7Zs/bbLNizdfbrLNdy/xvy/efPnTJtu8+cr+9OrHb96+",
+	"+H832earVz++/OrF92mc3X9yF+daxm6kjQ6mxqYxTlvDo4VfDiAqN3byV8Y8mShYsSoVEyhZg8Yvkggx",
+	"7VD0tKsQQcUyI6BZ+sA9aBCRSpE4XvEbH2ZqDXQj2xKfawSNE6vnT87GeY8l+MF4ARxARpJCEsHeGZhT",
+	"wPxaGSZmJgV55o6Ztn57pZAYqg7sWuChLYjUCnb2N0wbFsw26iFIBXCiEFVi+ftvQ+geQ8gnzNJrIfjb",
+	"5e7PDrbYl/k+RBREYxwF8u6yGSyFE8Levg+fif7geCya4dMYL0Fv9lYAsBcHFk8EadMtnAvRM/TAX4C/",
+	"6kxjHI49fPXbR+EEONrAeSReM88G8sYDKloNBmLkwNzDBbAdaHbPFK0IlrKuqk1chsjtF7nOeIQiFLJu",
+	"QDgLc0iQKGDf4MW7QsD8CRqTr2DNbwAH/ZPbVUDoD0NfXVdh+2Bkbreh4w42nOzXVAcwi3ImjGJz1CTW",
+	"uu+ofU+8KCrmAxVoFV7jBkUSr9mtPd3OPslxEP9+tP/segDWk8Cv8Pujm/Z+gzOL51LmRypgVckz7Sbu",
+	"sUN/oC5IVcVDZhnY244FCoLPABuCAE0yvfwCZyCIkwU7v4grPPZXQnfSUbbBAfXclYfwvc93vXn/qog9",
+	"0K9HbX+ml7WKzVu6XLHX1y/6Pc6GguYmvScurkedKMQFOcYGcE0P+KO18auroSGXhenATDOiqGcxF72D",
+	"tR/3jZfIz5JLUWgnfCy6KKtPE1foHdBjtMGHHHWuuhFa7osVzPmMdISwFFcxus5DyV1TysAEDjuOHi2A",
+	"y7BwfeXx8SnPqy3Kl0aj3a6ZMb/PEeqtuZQAhjN0huDwPfW0L5K9oERPegaGlzOpnKLlDS0UgLgw35kU",
+	"OPhR/SlmeFJ9BHeHh1EEjkTg4ovlFKS7gXrIjFNfzJleOkKqvJSaiSQv+TW4vez4gvyg7lZxh6LLkXCC",
+	"h/UeCGc65jWPdfYRwewlJfuNO+xXmDTzZ1Kf7PExZulKWyR6pbwY259TU+Cfbo32iB1S1osVj7tzrnmp",
+	"yP0+fJO32fJ2Y56pMOyq1S6B4ivcXwOYdUBV8GH+acgoKjRvoppGdl0Li/bSkXtS4GY1LgZvaYhJXu0w",
+	"x2Nuy7ywDzmHzlVBb6HIIm4QA+StkfDfXtW+z1SDoj5A48HimsG+fBjs2WALBiDQJtBwlcyPcYwFh8wN",
+	"8R5MD9BePKJoCz1A1ACy73XzexjNy+06OKlwmr1VlVzJDNdkX1FDmABG5b1USFbXnZ3TMdsXtrFkIy40",
+	"W87nfAlPOSG9YmrNMWh7N0JTXjyDmJ1BBybPSyIk4OHY5ba/t4TTDv2LyH2/3HSA0++gLTCLzL4czPVY",
+	"t1YnpGmM1EcxVuhooq4dFjyBZyMlmotD5YNLnvt/XWjFDXCdTQ8eveDHgkUjLnvV9NU8rsnfGrT0ISbG",
+	"jFOiArXjne/9WrfO1NgoouW1Z2YPPNfnFpHl0T1hpqlXbnNdydA+b/2UXAim7EYXByC/OFOV7uyC++Su",
+	"CtfltilmUzNfjKkoAl6N2XoFu9PeE0rCvGrgeOflCej0rrGoLS3EgqnYY1wZWH4OYdwfERNEB3fS9y/p",
+	"3v7oHdlj+RrdKn0gwRo/jCePl7H2XAhqLg3TD+J7Kdzu68BTFyN010BGz7Dh6FB+Ym02xHqsxBZLiIlC",
+	"rwo5a5dcNv2hUffssoxuYZ9yfQ+V+Xrh2nR9C09Bh688qMz1YE+QxuTyLhkmaSoVg2KY5J70vr4+A+U7",
+	"KgImUqKeO+PBEnESb6iJBZoJeyVR8vrljwm5P/3k1TqSX/YdVScpeB7Q9091xU1TXOuWq0uq00u2x5ZM",
+	"vzP9bwXH5Ctw1jmbsFTZqQSansHGw/oiIwHOPhsUsI3Xv2Jxmvu+32LguQAG6rUc+9GvPV3g3w+iFZ+l",
+	"WqJgXm5nInpuNga8+92wost2h5ih4RoPXAxIY7Tro7nIe9iSO3agUBdecW2YuCFv+MkDoGDxUxu3FY6Z",
+	"bYKHrMPa1qnJS9DVd4wJ7EaicpA3K5JuvmrMl5dvaBA0uZAuVbG1CXiF5ddWMvGk40WFf7CWIf6pojvZ",
+	"uINQG6Q5WjgjtT1ab76Wo19mT0d4B6RgnwAk1hb/QXCg2zcRFKtGGF6NwQcT5j741R/luVcj6IF+QJ68",
+	"hKVWzy4ll2GklWOCmWbCMDHOUFlOMgsjnXwrFUKdPCO8aD0F8PDK71uZWO0GmfU3wjbyAut2QNtQAnLJ",
+	"d5AAcJeXUlYDgQco3lrJpmhrKED7bKoweR1+KJDlwd7R3IT9cnljkHTfWq0OK8tOL2YlRHwSTVVd6ZJ0",
+	"o7rWlWvn6lpGanM4gHf4WkH78hI1vlxbXCbgYrdjHExetyijnvtCSRSBkPi9LBitwsLRA4gAR5UVFiw9",
+	"BmyBHdMmIy3tlvN6PI5zZV393FXZ5t8fqclSy0rKUzJmfRppSSIPSVe71c8lhf4EZQWuxNeK3XMWCtUX",
+	"Rdg5m7dQAiHHredKnDqd2L7RbJ7PLEnRwH5Hcoj00ESJ08AcMKHBjrIdknu97esMM1nXienETTiXZhsJ",
+	"Hf74aPqU9CEeApMSt9sQe2FlQx6xIdCSo5Qcnj5fofMFFdinQF1tdZWCKVSHv7r7D0I9EFIgIbscgjN4",
+	"E9xeqYtFS8gCCZ9ozUnqWaz8NPcmIrjWrc89AHgjonm/PstRG3px/uU9VV36pbWGzyWvAONUcc30NRxm",
+	"qwBflr1v74n3P8LX305nZBnqjs9sDSnyFRIaWqgnWlWv9ptn/5kE+vRLNg9uS6sKoAStAQJ5Ie6fCTqs",
+	"iFUzAX0inPn82brE5xVOMFiwwArcc0P9CozU0rXOuhivrbQzwm1LA1z13kUiq0Uf4k/2mVmPIBA5bMN+",
+	"K9mjeuDWZFYM47JYIm/oEfYsxV19kwQR2B0/0P95D+Kf5S6Q3q0YXVuEs762K9EVeBRylwJS8Rd4zpFx",
+	"R0vcoaLPoWCcokEPqCGMIPzKs6OyxTO9cP4VrAtnzFHLU160YDynsD0UvysrKsTKyVyl1yCkRxiVlC2X",
+	"a/3UiDt4br7Aab5gqRXRsyMn2EFoAyY+60ugW9CI8EYofeJgU/6OT8NzgqcjTX/nkC7+hfcO8tKHjp4f",
+	"MIbk87BQcjEyrZClviPGdMrLDZkCpjvkPyexiR6heAbrfOLqSoriGTe/k7oW9clXt3VrF1nzh0TOVh9g",
+	"SeABK7WKB5wPAcifvhv+Gig/oUMgMvN/8bO4IlThUy9AuLk/lRtDdpepywGlPLxbPEJiidH5vXNxQKUa",
+	"FuW3eyPr4GmB48kqVgthg6efzCZp/pZtpKgCbiAIXzp9/0QvLWtBt0+lwrKVzHNlT72X8TTz2UWvg0Dy",
+	"MXyUbnIciORJFqyyE8cMqyodviBrJutqphV6hhe78MtSQNodaAGIYXrW3elnTzRP//CQCXs6nbCxNw5H",
+	"FhH177lgEQjYYKZYn7biyGpv6yFKvB0QFZc1cF8tjux40Q8NCxMggbHuZtClbGnKi4wg3pzC1MJ1LveK",
+	"h5CKvnWWPdUI7M+NVG4fhlU55ydYPu5+std5MhEX9K7FJkHb361QN0+R9Q37crRmp10VhltYTUG9Jqf0",
+	"mpnIRZ8IfLbkv30QgmEecm/eIwRPIYoaM7IqZg5rq4T7x1DJkToVT3Xv8IxmO2OfSVfEuNhqQx2Xf5Jd",
+	"/2e5u4M3pqY9JFrb39o0a+dk5+JZl+6NG1AiHKhqfPltc9rdxK2kuyTz6Kqen+V6pjBn62KxExBorgG/",
+	"l1ybRi1a/D/455yhuACXv0qXXYPoUUtemchnvKylSZgr3BRMXyukZqQ8zhseTnQ1ltdqYt8gWpI9VVmP",
+	"hA3ukhzduqlwyO/LlThMFGpNByek09Kx7jBsj7jRTGcx9yQuYO/caG0Ut+zzVnGrva/Tl52PhFb8yDIP",
+	"DIxJJIB649ReqJ2CKi+XjI4ejvh9NnKIrr3eWgXv8yU9ea5MDU/KU6NbbENfk/LIG7Lt3qfDYqubz/5l",
+	"b8+V11vQC4YKfmD6HEmFBHBjWhToVx5WB/ddFLN3SXpu1fI9090mk2JBDkrCx/4Zb1fMSu3C/ZIute/p",
+	"4hn1fxZ7sH8rdRm+X3zxxZJJ1V1Yy/tNplWFXk9R6szOiQ5ECpbzgumbtNvvent8tu4eIEkkVcXzloXM",
+	"LotDs1O8XvAkfPaoPbLyunvw9Ra/tH4Kgge/AJR7hHizmi0SDxkpi+edumvtX67JbevzmL+SHm1i/Ze0",
+	"mtLP/X9Be+WqNsecZfFf0W74Zyv8703pfh8HUEC/jpxJd35e25SQC3GcAh7jWPFaQ+xAau2TOEuGOZe/",
+	"Sh6kEh7OwK9yd3PnOpSWR/yr3MFE/Vnu3jh31YqABLJyrtnZXTQguLnt8Ww6UjaljQOtRUJN1LN7rrWR",
+	"z8Gn/GaOz4TC23AWUGLorvLoDb1PA10o2I+5rJqTGGtsT29RX7wmjINz9sXRAexy8Px4jaSRKOzLKATA",
+	"Knkmt8hARIBvjxJdoaIQU+Se4N+DvtJk78MsJxJ1egsY9Xb5If8ERGTHKikOgKUa43bqUBU/X4BVHLhB",
+	"Vg/3cfQUWAI4tMrDQsFFEo3HcB4NE1I8I9rI/Lg9nTIC/wB/ag+yjCBGwSQe6+DTEHbvhuzku2fEn4QZ",
+	"0ZU09q3/0SLgfaQRsA+/49P+/2f2s1ASShUxKeVAa/se5DXsuTgAye7eMOUAo26IobzSXa9vbFs1e0Yc",
+	"BGfW64VXoDJ8xl64Nz+LvayK/qj1kYu2r41uaDXpJFG04I2Gx3dMFO5LgZxi/O0BPvQA/DA/sooD/PCg",
+	"O9f0J4xN3idPb1cjuLC5+uurtuQEYrATP1mGcUWZ+h36d0zIEIe9+heXJf5Qz8RDOtchuLznhtq98nu0",
+	"JVsskvfc0hq3OR4ov0en/LG2AiHgd+qZO15/h6b8rfU7NPVwsKr32rExrQcWVrRI3XPapD+M+twqdj4B",
+	"ROAdINLxyhX+1yzKquK/FYaDXfaZcw3FrwxzZ8YUFLGN9jBY2LySmul/lh9GxgsVoaJcFCRvHoyEf92y",
+	"I6zam/UkQrRmL5WngAbyHayEADm6Ku7ae2Tjsp+KOD7W3+pUm2gZRU2VwflBbcaaoPZYJt62pQpU2euU",
+	"T+xneCcoaMVcHDx+oau2NNJ28iod8CDI6QJ8kvcLoN8XZw/YvwFULXhAMkLP9NLVo1wNdVvu95qZON6Z",
+	"7ZCR12vvqoBLs5rIalXDXPFTMSdjTXMuDtdqqKZXG76RtZ6HgbePeBT4fQgEPvOZi01VgHmrRvh31z4f",
+	"Da/MintuLXxSWO3ogRcVcoBR5NC5u8rOWaqPPzfFgZ2YMP+EAqnHlyc5RAKvUxVNVW2yTUmBbqzmJi89",
+	"8d0Twc7A/GqWCwCjlfp/YWr/orjnoYzZNyXoEmTfVBX4YDLyq53bguwu5CSNVKh1cJU3IXJg98M2BgcC",
+	"8q0YPdrrnyrFGeTFkUqKQz9RWBBKdjCBl9QsuQED/zhit1NcH0lJRfGRBv4RxPPbSVNC/ggOMrWpZhks",
+	"w07y9xJTOGHecEqSaqMjbHam5CK92bGzuARyyj3Klu9RmzHam72YyHwvQ/UlO3noZv33rTf3jP0JrQJ/",
+	"f/IKYH1ywAL58oLRQH5vNSFgm/YRwp2iR7ZcENedZ75LLaV9N5OxFbhrTiE+QSGkmedQ5S2NKuQZMUy+",
+	"DxSxN9psAxkp33OjsDjHc16kxCFX4BGOyWBaRDnXo8wPMzY1+pVwGESjLPXErWqndhDTDOjAcFjkVHi6",
+	"6vdPgPbgIwCGM7kPpmRcbRhzeDzErw4hz+I1DSHclawK416+sELI86PLmAC4nqrApN6roF/+7nCbhp7q",
+	"qyGqtJQAI4nriDX0AL6aC1fh6f4u2BnMwpKqmolB5XAASmD+dHJoAb0BZu26+on2PQ6Jx/d0x6qf2N+a",
+	"9QDyXhOMgBotV7l88ukS/bs+8hon2tW0304StGz/2yJEDO+OShEPUjBCK8VocRlW+/xhicHrEfG9bnbm",
+	"PHRe/XwwMapVBlxl+PTosb/hl+aFyMnIu5bRD78Z7rDWoZJ6D7929Rx8PeYcWkbayqXKy+2e5kaqqKcB",
+	"sgI+0gSfJoXU7DnmhZGnwAQK/8400VIKplKhyhwPW6/11TdpPB18OLJpax0GWOw2+J7nni13uH5V98MU",
+	"Rvzu9df/D+RL3KxC2oyqxdOS73ka567m23fTfXxmiAE0sikQ/dy29lO1hMKGHwv3ZB+aabY325Ifym3q",
+	"Hoc3Knle90Lggv2BeaWQG+1j4VIdB8B/1pZ9Tm5bxD6gKluLCAgm8LZoWCT2ze5ZZfsBzxGX723NO2pv",
+	"yBL7wVY1dpLaJLUG3tmcHlmR7tYDgwQysdLFZ89e21fCIAlw9S/eLOrARN5/w5X4LyRgspxqxL+my+md",
+	"vUbs46taGBel4hS5drththI5kOVssBX6MjNY0tjOwskNKpH2+DZSFkTxQ2naBBMlz172K3nIevnAmjHI",
+	"dwlila5gAWuUCHKuAWvGTiFiXYf2AfPlqmTCBcysOAS20F1p9Rqn89hHPtKkspatV5ytLUya+rm9ynBH",
+	"p1qAcEIEYLEg1xYxgOz08fs0BCi/O0Ogo/esysittSr+kIoz6iAIwkHGjuD+ubX3PIyVrCq77lYHtIeZ",
+	"lQTFSN0YYuQBUJ/ToLyQa9ZJtmKmUQJvWvAHSCBPZgjgbv+z6OwDvd2p727a3Xr7OfMCNQPt9r08fCOM",
+	"CrHInBATZHeJ1t/gBLlp4wJr6Sqas+d4RvYeUfzItJ/AzGeHwcMohyM+8zgDP/Qrxv1jVJMfoV0uXMYm",
+	"ttEub2orq7n7rkSfEyG7T2KadhyVv2Wbgp7ogRUzHlk7Rwqe1ySn4iMokbEmzg15aXqwEv4Cf+48SvYx",
+	"N82yicCsjhhtIsQJ9MQwXXRSBPdQKl5+cDnwQegMoxqriLj3kh2/8NGttcD6m9kx8B2CqQ5owyfSw7Zr",
+	"NhKguGz2/Km/19SmxLi/lwcf4fbxkQAuJnXW33iJLv4qVcxwFUNDY4KdWTHPPd5BCtVUmT4VqXv9vcbU",
+	"ru0PDIryrz72lRFK7N3xRN7bY5USe4NwcYA8duaR8EEjhlR2u2xUcS1FiwqzBoEaTvGF64B3x/04GTUu",
+	"0niipNw1cPJws+LbRtE8+Xg2YC4nPvzIgGjH+AnbK3I9vzyF6UWikLUp2LMB+E7wfO35PSNlIwrF0ql/",
+	"2k4uwNQGOQ0qeej71hYQtBBcNhm4dtCzKXWzZHqKXLsMWOsPwwARqGAxUIWgdz+M6AL9ail7lmXjrVTH",
+	"qHwEbgg4C2lRsMKa6QPTXYoI3sYqfSisw9iPx7xpJ4e78LzF7mH2/BCshQCoKkJVpHOJ2/UhG8O5gBGO",
+	"BOYsFgY6LSx98MLbU15F7jptqBnUfZ2lOmLlFsxktsGXlw2F7pzBb7ZoZ+4783I/ELhxLijaNB3hVMF1",
+	"9xd77cAf2kBFa/jgPyMrBsbhoRIOMG+ZN4GQLUjiP+DNBX+EAx2YBUCDwq/Czb7xNwk2xJX7URuJf/Tg",
+	"jiVjlYfgtU80QsJIDAJbHGgDZlReMaqofSZ0DnwvD69dbd6j/ITeBAuBWQfL1fo5E3CGUm1ITQ8Jwei4",
+	"s/EHehyIm5HWVoNFpZCoo3PpKgetfi/BUqU7RTW/Z2lsTtDEehqnH3oBgDEFsdDcXLbHw/b0h0TfJg+f",
+	"3ceRZGu5N2cpC5eV4/5YVxf3J1hIzWE7VfTEBe4sgXsyg/efnJhBGki7QjyHf6548UQ3ak9B8nJQ455A",
+	"xT2mQDEFr2hjRTTIFykLBuww62p3W1zV6TtaNipny/dTvxy/5ZpznfENZKNFab8elDkGqzJdV8Ud18nU",
+	"NwcMW2DLY1kfcADC81bt/55RJZ4TwNwyEigelMbSMbm3F4pm1T5Zs/nafvfOthVRiZOxtwDheQt37XRY",
+	"/w5X8LlkglCBcNAAPO3sGK60vZxlPeI0T0KcjtGXTaVgFdQ0IkrL/T75mLvjB/Fqv49S52zTaNUoYFU/",
+	"4d3kxGl3wVGarrf0okrTENY3b+ghQUGNQQzDWYT96Y0XV2MwnfFt8hDg17X8h2ukIAakWsX2Ou6idTWo",
+	"LhMd6wiAyhsUA9jQrb7gMBsGWU87dkPe9HIorLKBeYytc8RVqnrf4/XTRGN5Wi97vXQDeuY08Kn3oyfP",
+	"7YC3wd49Cp134O295oe9GzyCkOhNjgem0o5j3+0oRrMVlMggDbSnsEOVH2KW4DvRUH20b4XRGSbckIME",
+	"W2UqQwDTsIhkjifqmV62Dhg2MIWX5cvZYUIgaZL/WmTYPkkv6FxydfP0yHSG5Si7C/wXr1FriUlntPUD",
+	"ICPrswqhXFWVw9rrkL0nkMYrcn/dcZLwdEkFMu4l5o7aTiZnjp6d/b02UQNbyWCuel3sxtZ+PLyM7wJZ",
+	"NPaoYAoTOpMC/ffsWoxoFfehvxSERKvTJ3Zz4iVxsa5usN33ekMKTloPKKfNvVewY0B33Sv5dyaWrJm8",
+	"MTftl1LtGWsqgzUjBbtE3WE93OqTffBmNpFiDB/OaL103rw6Cy4OUIcJpYtUrXuDvXOHas1Uej5JEEgZ",
+	"s0nwVDm32bZ1RYWnt5AaDh8fWJ/a1asZEMOk89u9kqdtrHinhbaw/dGkYhqCCoLAhINRAZGyA8CBtYyV",
+	"fG/fEYBBWMjkcLeW2z1Vq6ZX164MZu1WwhdHbU7W2ImJW8bwtpqwgFUSOSWRDaZudJm2qxyY0to91Qjz",
+	"VcnykB8UcU8i/BXTf95vnc6W4lTTx037SnhiGmHuDKtDSfyNCeew2Vlj+THdg9QbftRGnRqIIBJ6hj/x",
+	"I018JNeeOqgBAQ7ggfKIyVXzfHy+QtVDl+MguT2lfeugqjwBI6iS4LdrBHib9pUjkPN8gOBNVPAqiCxa",
+	"TlCQsck2UIuxccXbLmEZHZ7w0dx9nAO7WdCt4pMN0+Nhhpsq1WuCz7a1N37xuwlrF72bm6hAOUVmJOdC",
+	"n916hu2rkM0/+f7vkMuwIjq64tGx/w7SczcOSs/OLld5U1EVXPv5SKyhai2djnZbPhTpZPXKnQ3nR0j+",
+	"SuXAKgOs+/xQBiCa51Jo+6lL9JKWvfA2lM86dIGEalDaBRuUg/bEyc1g1kr1YBn8LIKIze0Sf/KuQaa7",
+	"yjby698DbX2PpQKTuYrXC/xIT6wA1pZA2CJtt0U2StRXHOwGO7+mWh9RE16xPLliBRPGRQNm3Vr4/Rcw",
+	"Kf1+p/rCwv6tXgeCA5NcD24/fZIS7i/IloZrrgkDpLwqijfw7GRhjP/nSGW5kXVG4Io7c80yTIe+TcxK",
+	"LHldg//e83W7+NxiWNG4gUUJyl4J9oNUVxe0bGOkoVW47PeV49lAd2BOU/PNrdYRslH6JZWdzy5vDLkw",
+	"k+oPdqLj2uj3PzhtdZh0cse02XZ8xLO5gC077qr7vOxo2Oe+7tnavf8g6ODkGL6Xe6KtBUQrD2BSMlq4",
+	"1ExtlXjdm1cI29Caqkhi4YkHUz9nXXZBP13a5euy2aYYJBjhDkdRIMMt/Yb/CTPiImVIqU4ozYzXCmdj",
+	"MO6xx+cu9a7tLuDfQTlg37vZ8EvnJSYo96Zk6luudCDZKe0oWLXPFzbuyj0LPpKAUl6Fk16QeV44ZFrk",
+	"M+R5CXwjPnsRCmu6veEd5UlS1bvmA5Jl74e5LDBX5+DSs9Jjji1I0uRMZtQOjp77Y8uIKblAY1IbgJ9I",
+	"Hl+v/ju0Qak6MhP2PxsfeDjbU2xFltudrOIz2pU9JMgguIS2OxYqN+pJRgtnDIKAfiTwyl9JCoKS+cKQ",
+	"k9S2XcUcII09xjH5EuCf4OcpNs2sVtWovKQ62IuH0GrOVMu7yyYEU3zgwm5SzBpw3tQMLymYdMcs04JH",
+	"uVIFqgGpxNMGCvaumwnF0BHogxjJM+JVo4hVx1bN6II25HcbjPvsrkoYcoYl5BgWtRdYorJkznJNB2O6",
+	"1Vvk6kO3Nq7BiV481EK6H+bCqHoQ5sSEg9VX0eAX+1OL22WwdzN3uvcuCXfwdGLoz8SZilq8OlLQmYdX",
+	"y69yF4ZMlE5D7XNe+kxbiF/a0SXhJz7CJI1boDjehyQzlLJRsailIPZXhxNpyrbCaBJPWeBBvb1dxvuu",
+	"Fc9XQLC9to+/2i8SdGabM9flig+/dawafZ7UJdZP7HrbVHyBfpQmVAL9//s1iCYBdXE4SFAuHV8IoeKC",
+	"J1jEIPxnLGs3jPgCh6FYK75nM5XfoAdIx6tQQ+koZJ8m13IqnhxYd1nD6VH77oUUMm7syqCZ4ScyPxmh",
+	"OXxN8yBBbhgy4i0WkjouUAd1BInlp6YyvK44oK0lTmLJD2Vq4FWeQ+XEkD5JVUEKds8x1bBiWj++ihZK",
+	"C6x5UNyQ22f9mHXFqBKpXpMWjqKSiH2HNCexMg+At4zajN7T5SpcMO8WC3ndX1xmM6ntdxARCf8cjBUg",
+	"hgbAcOqYF2CtPR42PsdNdd+NzcKLolAsNBlMFHpVBAODrWHlom6sRVpyUcD5TrFRPBy+ksowzGSjeckK",
+	"hERZTkyH9rK2n7EBOo/xg/yJJ1qwVXMQ9To0elU8aMYn6Ps0M17nwY7qSkY1k7TJF+R1s6t4/hd2+ap1",
+	"WDsTYMcFVRdyT6uGQdn2jmr2+aeN6iPETXqBXkm9rht/rX0v/mpVT0Hv+YEaqW46L7p+eK/OUhWjbEXP",
+	"9tBx8ASW1b/74kDRaFqhg9bhdj8NEP1MBNy9+cvMcL5q3btrknzZOSUYcnZ1xgLvhHW9F3AQ25bC3Tdl",
+	"OMth5G3rJ7MOIpcOFgFDWF2yAK34QfSAQOYC9ylReIy+Q6eC42jp/h9T0OOqGsLFwemfuaPnrxvoQRqC",
+	"kPt8eFxtWOvK2b2vV++gVREJ9o6brW5qnwI0O1/usTHMfbh2at4GGXNsPs02YMk0hwPTBj10Y0LZVMBw",
+	"q3msHlPM/R5cbS4edI7Uy0CT9tOyYIFUVhHtinSx5p5g3T754pd/fJr98bewTIVJIqQB5LJYAbqmZ0iz",
+	"g5x+UD6IKYEh7zkpabX3jI8QHIWf7cfCcabdZZuau30HVU8PJ5tIAvZoaZQGhEDT2ihwVMLYwDLjPSey",
+	"HToC+F8DD6K/L2MBuRwcAlXhAM9z5gxoSOjCvqQ737u9PQlmMFYszcueKrBaMbWda7JPw/9YRBxhImdb",
+	"zYsVXIZ39ukpieGAMKNjMrQNYODSSE9K75ezpBrPIaS+KrzhG1gLh9HjYy3+C1A/yrXdOxm4hiHIgH2A",
+	"AC7h5jkA1+uVLv9vebRmrmSs2oZDUG97JHL2CXAhWb1F34Tj1W3yesAWbUMnJ8aMzjruByiXRTSYawiB",
+	"lfHkS92BsAfTNNlyUstLeKgfaluKknUNogU+AwnU89MB/FUulWK5QWSndS55mPLtmOE1Atjig4IaqVQ7",
+	"6UdBVIxW1QVX8SqkI9C3OAn2W/vL792nXk1vtAKSeDhP2PmU2JOPKHvRP8dg1Zlr10F0LuWl1EwQRxgb",
+	"vupkPb21ZiNXtSd/nsQT8UtbCJqEz+ETFZDNrxj0b8eAAwMTdlD1j+ErDLSmpBsHPTxrguYzlwwit1f8",
+	"5HkOktyR8gwKS6i3PC/JmV66uxHj0ryqAGCLMUEqjnd1m9xZg+lyDltB9pCuWfpBdOeeD1kpQRStHrh2",
+	"J4kf2Xvh0CgncJB684z8vKEa7lwXM0UCXfuj/nkDxZpwFpdeIuC0sVIRBsI4L1e13Nlnhlktabdxm98S",
+	"u5BTr8lnyO+CNzSQN9n7z92d9vgcq8weOqOtn/e3Wf+GHEteX6omJ1nw2M36inO33cfbtRMgd6H1FNr2",
+	"6pgoWxOttJ8D1KokY3VxspudyAUNiIqK9bHRo5A7ncBF/hd47nGRTmxrLufWjuFhCOnp1gEIyADp/PMJ",
+	"1Hl7ArulJ0a6U5dQTPsYoJt/tsyc+ohpQ/GfmTRFc8Nz9iUgY0wTq4DsPOxZ2lNtmDarOEpKKoptyaoi",
+	"blxCEKNA6uEuq8Lq04wWg6StmmozZBmbdnLGYulOntSAjDX5Zo2fEtR/Q4+gXbuUSABVsMc2Eguyc2qF",
+	"Gj3VFdNR6FyuCRQS28PCcVpV8sx82tDzNgmlZFRhKT9ceBBazH3woCA7Zs4OV/eUbngwVtxBB4NXG3Zk",
+	"lWhoQ6tq65lnginY9m7wkLoAgmoPbQJ7Eq9LYFGCuyBzYzQYN32WOOXQh/SaR6iZWo6B9g9ut6P6W2E8",
+	"X+Ot1ZO8rk6rN129fndSM7fZXzcIN73iiDzNmJFgRAqDzpAzKiMiw+3ZmdKOoxKig3CBgtFLNZyVC1iR",
+	"w6SFEUnrbShxocdeMXiiM52C2i1uAzxePOB05nHP3Y91o0uyYwcqUnv9eUqqxUKPxwgMkEh1ml3mt2F0",
+	"AHLiVcUhCcsfpzmyvaJPC7sEOUyCQOuBGmg4X8PXwoAt7DElxA+llAicmMweevZGObcGpr3wyI5RpZ/h",
+	"T0/doQr43xn+2ydWbPPjKijTUL9YLl1K/QpyisCVNRjCngsOokiVfmwPz6UDpJleyrgZmDAJF+44waCT",
+	"hXZxeuPzzTqMgU03UTOJfD7HaN35xYtASGYajY/nzYzypuZ3cygoht8Oj0juKhY4YH/69ivyxaef/e/p",
+	"/iuYoTxM1bLnQfUKDmtIs6WkpqYkuslL+1er//RNmQgiMOjV20iRszbUNJEc4lj5rm9lKaIIv3aVva6p",
+	"zE9BcEJ9VmyYAntFbHAuGR1zkfVMSjBFAmn3YAu98pzsWCXPLeREqyCepEpmuYjAXaIXi9u9ekG4BG40",
+	"q/YQ/XfY8XgHm7OEFFXdw1LwVRKY6IY4NJhu+JHLNowggNH76ET09fhkzTdG0kaPK1bvDT0y4Qy32cvU",
+	"SUV/HMPl9S3PHEs/0fz4La/WBgMLfggXKDhobcXuOTu3hBFYemW7WYzQnJ7ehg40P9lLUYSKfYtP9gL9",
+	"w8yFgU4S2aqutRnSn59aYPLhNBykjKR4GaZOw/Qye+n1rxOnAysJjpwzwvzsubHnGSBIClyNdk3XpDe0",
+	"qFBpfq635QWrWn/JAjdpoegZkvAdgCKyJ/C87IH+G8WtOdeeDMr5vtjUtQVTk+Hczc55bnWZ1SXALqC8",
+	"dGeKabrDJ0FZ7Of0pCXRREqDbcey+UQfP+avZBFKr87l+BZYUC3HXhV4P9ywYGf0y//zyZI/uV3Fliyb",
+	"oNJpJRd+IjXlKoJHQoPhAmR15cqzg7hEdTYMc3Wq1RdL1ft9IymkxF4GNeEDPGToAuAlSyWWy67tt8IL",
+	"jHjHU1fZmozHZeKGBFIa97D7XLyzD2DvfjTzdjeQtgJe0fwIC9CIExOFAw6xq/EEE4V2iJJUScSUQfc4",
+	"+LCXl8u1F5kELLX//ffkiKFl3kXQk/3Pblczh8yRP7et/GGYbvXZ2lYeLRbpBtaCt0Qxn9c11IFWscO3",
+	"58NU/WrjvA7XVAqIQzu0dKl6+KaOnowJM05V62vIXcXDFsBi+ufeZ4uoJeD127aHWP/lT24X3h6jmLSj",
+	"Dm6WoBsAk1vkiUFNzoleSCEz9BZ11Zm+iBXd3s+AMOU5eg985gM96+ceiBLYkWD+XH67o0l6TlTTFTT1",
+	"I7NWE8asVas8of9AqiP8ARCog4rdT/L8E7M313U1846IRZOz4sYwAS6j5y19mZ2LE6OiIxkurbkNo3fs",
+	"ciMd/vNPs3H+Hn2y/+V/hU9YzC+eyxIfre60LBNA5mGYQVlwuXktGRNif/lDDWKeAD+ga4aXLLC3PxmD",
+	"hTlg+x5haolpx+DWHqno6N8OLmSbBhiMiNAub6MDPe1yN1xeYgCB2KP0TI0nxiIEJM1O8ZyKsMEAtavr",
+	"/Ja1kgYzYFb6O5GYPQi0daKXkEUVMn0xp3nTvefGPuiYH1hYUsDOnupE+6BG6dBe5GgngQukh/lrSqYj",
+	"VCQ7duBiRXBp16jUR10wOM3eA+/CxNZ7oclP9gyjR+aSEsZu8ZRQ6XJyNaIEktydk4/OjuoQi1PBe3Uo",
+	"vgC8gBqwjFnRwnrqLpMDGUsgQ8UfljXkf7S1rCdeFJWL84UlACF7V8ynkulAd527fjw2GPVHGg6WVG9W",
+	"2ZggAoSQeD5Z478xGtJ+EKZVSDdZPj2ulHULbjpVLh4JMuNmplehj/u2v8066Rjgz5SouCPHZm9JcBtF",
+	"jgorvq+Cc9KdBd0MCPtnTc990IIR/nf6yqZBfPv5iNqAjXgVPO7UTi7i/H5H1UkKnrewUWte2HvcntQX",
+	"rAJyJeBpXStGi6t8bAInj53st+HHGpl/X4saikh30PG5PDFgqA6dK7p1ST+icmYBmzN2SLrwgJV3iMn0",
+	"sviA3wVURQ6IEu5izJsAA/EQxCUdxzOG6nKm9dbIGazaVuWtW1okxTpvJe2DNyOmC+UFGaDY9jajY72e",
+	"sjDr0rk+x1DQBwn+U4HHJA99v3cujkH4gK7XajdFU1XLPoUYZub0vHT0wI5KDsYVkduIAvuGn3yluqta",
+	"H+YcFPRC4DDWAXmVjSjCwZcfpRMnVEW6eTQl9xWhbTxXOwnEWJSQqXlKXrcaMVGXVCDpMCVAjwzk2i6s",
+	"TluGAhQaRznTaeuJTbsYTTjwOIrPpal+K55msVmHNBKg4EbeDTfRWmJaYA3Vj4kjZO9obkILixX/upTK",
+	"MEXYO65N2oqGcuT2xpNipIHpdXd4EOld6xVROn+Yh77U1okGPCJxOKYXSJ1hj0+gEx9CTaWCLzVKhD3a",
+	"2tADYnZBzj9kK8Nf/GQ7KnNwj7RNps7FG7ubQgkaVJfRUDMo1Hp6ya2Ku46jSzABPeloV7bbd92WGcdL",
+	"2+4O0Z26s6rbP+06e2l3R0rkBH3jjpsxaudKg/CKl7xz6cTwOd1VuQfyJB5R4a0BsGbLfBXee/YzjmUh",
+	"ejI5/xvQQdibFhIqgdc4FHTMVh6FKZYjlElHsjxvY8SfV+J7NnQZ1/XPcncHz83leMb0F1x0NHE7T4a9",
+	"bmd10AU/DfY7DPMd01N8qqiXz8yX/7sFGNp3Q9Hpb0+QzdBuvKPniBE0Vyna4ilzIZgiyEBAjIR/Y6LN",
+	"8Ubc9Ws4NlyXZH4M5xjg79exkiC1ZwulOLOp4pQAZL69Pj7yrhEoQMXcICsa8JFrjB8dsesY4V54I8q+",
+	"+5G2+ow899WzUX4wfbddjHatdEfRd9vZsNZq79bVe8jF9Xo4tol73x7OxXQo2WT6Q7t1pxg9MrWlyT5T",
+	"XUK8KiTGX0rVx04FB5U8C038W/a+W5WUmiAOLaBcKBlP1vPFpkwbDEa1DIalrK9SVQoZ/aAIpbWsia54",
+	"wQi8dx2ggIIWcquZiYA2nOzC4xbWxD5LtKuonR6Goz2yVD6POdPgtncr/uixcIUhhygEuQkCmM4yzPpv",
+	"hqENRL4OsQrfqDp32KiXUHHqIPysHu2vNHjvI010rtiZnOSVYCKwO7JmItidF8bFV6nKsCrffaJ4TgQ7",
+	"UMPvWY99q5L6mt2KV0192yhTMm3GOAwORaEFEgBpy7D+UxMgeCCaF1e5GqEGdM3S98AQHt92VTh322wa",
+	"q6wYsKPrFbQ+j+LpgQBuGpgAhnwJvEGkIrquuDHsKgfBUcj8KBsTZgoGpc05tuiASUuKgsC7T2RjYi4P",
+	"qk1khIzoE60qK5i9c+7Q+CI6HCscptfBJDBSbc/RbatLuk+tUHQcAdtV1q14D3hVj09GFO19+tgJtl/y",
+	"2DEpYDCicbQaA1SAlvIJsnc881No9zwExAAOyU8/i0skPTFieGUY8K1/+hkp2EGx65zT8RP6T4pRYzcC",
+	"BqPtBi9YbUqi/9ZQxa7TeJtPOc/fgY/ZN+pkwsaKe/LaQEYWMP9PEXidJmPVC4PQAoxV4VPETk1E44Kf",
+	"vExxTex5DCwt9ExK2jkDpCqY6vLAW2ftzs76Ki6KN4C084ZpM09iFtwCcJh+pK3sh6V+kejMCue2YIeZ",
+	"a37H7lnVVZuEhadk7ob/9LMI8ptvLLyn38huKomxVsmeUAeN0be17RrqB+5wI7c7WZl574ZRjRBcio80",
+	"qfm9NN7DYd9EwQD9zyU4PHYbmU5JWKVOWO10YdlAZbjKsj2I+T/b3MvKpBMe6zJiu3R57PjQNabdNSf3",
+	"+wTDi7amV5uhZgJ9CsUxrdIZNTeQKCpsccCr17M04HNJRqbTw6QidKeodiYGq3SCs3NEbejcmY7J0B/q",
+	"Q0u158Qbei7wvujULC9OfX/IFP6ls6fbMfsbY1iN70+93k6a+AA7Tb+PPtMzc/1NMpPJ36GUBufezg3o",
+	"5HnjBIG6nJmjp342gxxeV22k+QGIcPZ7uPOkhyCb4KOsqJnkB/Fqv48EKOKO+VQH/9gx7h3ivjpoxlmd",
+	"xoYRQbzaMYTLsHOFkwspCAYADBpa3RDPj9ZRUyNKpkuSkAr+hrxpF+Z4/hG5yCG4Bwj+P3jTP3jTP3jT",
+	"P3jTP3jTP3jTH+6E/RdzVf9r+4Q/+E7/O/pOP7hBr+sG/W/s0vzXcVB+8Pp98Pr9071+H9x3/73cd0N/",
+	"XdRLN/bLtWd2xHvzuqLia0XPIki1x8yTZrztUV2kO3kfsLHnoG13lcyPifeuV2pjaIipqRnPkcKN3K5L",
+	"wpjQY/iTbfE8O9DmEOn1obISF/4NcEuTp4aLbcVj3FRYKB78CQ7q/nAEUv8uR18bXW53ce+UNrIOfBcn",
+	"I9tgwi78ASbUL+5isVCL64rPd18cSsBgtfww/Uy43vXkr5vuwcjaFeomOLhp8lLKIASohl8gIIlUh94M",
+	"QKfk2dmi9swC0DFXV9IlhYc5IIfN/LnRhtRKNsWQj/7QVBUzGriwla/UGBXB0TP47/pXNXzJDh1fdwyS",
+	"YZT+6/BCzrBA3kWAzJY4/wt6mRD9h0kU1THd5/41vfxA1THkcG+E4VVIYSroZUwdbPiJkb9P0v6DXRxD",
+	"vyGMPrbmux+eOCbeKMoHhXk+U93hQjhYiYOSTR1gBx3ectoeBTf4yd4vT/jJI8Qgx+Yml8qwj3Op2Mfw",
+	"Dozhjgmvgf/O2EDsXc1ywyJI6AW9OGfQmQprIu0cDO2i5FwHo2dL9ZEV10DqwQS3PkrPJ48zq8d1SjIi",
+	"Z9rHmsfQqfc8Z1F+Hu4iBTD3Oa2qDo2Pm15VzDQxkAYhA96WsoX2o3XNCjJsJjm/4zsqijAHkJ3ptcle",
+	"k05qRuxv6FqF0EmMURbrwI5sDoDUP4GfQ8UGBu1IbJ9hpotgdj6g4QyCY9ShT0dQ5rjQ89Q94Dm3O8aq",
+	"669f/ogXF7bQgWjCOoSbUA7/KA3+A9CSpvgfIEonKNmFHJ7nBKGLCK20dMIE6ED2gtT8AECQjvgLGW2W",
+	"mVhQvO/so+6VKFl0Ke2oXaiXC4iJiYO919M5e4bNTXBoDDUBsbJKzzOAb+AH8YSLrKV4OdG85IIRWtnt",
+	"ZG2oZ5MZuXE75BnSHPg7Cv4tG7LEA+g8rirh4lkX5rbiN1AibJc2AHUIoK72W6BELSt4OEYnIX7G/bbv",
+	"7YmZw+jOLeyDaJUjkfMo6XG4H+aVCFZtzRfNxQADHgk80qth62GK0OgktkrdUMy+uWfqgvXQrfcSCH+I",
+	"/ZZVMAGWDBxAzsZG51/WApO1hKMe12Uchc+vFdBeLJa/55pb+9U+mVwGz2uggrhSJ9k7vowZTJHubp+A",
+	"YPKtQ9B+AAZScWAxmA9Pb9IlVeSyqQr0n9hVdTL1DBiwgFMLb3B4OMJ02MNcwtQBd6sw797q/tXIGjnF",
+	"ZMcLcUNuB6BM7qWR+bWT96xj7LoSN+IWqFESJzZMs3LnyVVgOB25SqIYggS6zIbEfgDyC4jv1XIIPITV",
+	"LHW0e8wz3qUKO6aJpSZ1g8G+ZlUUP21P22SaCJZva6a2f7i9TXbH+Hf2UpqVr2ij5DEcPUJpx30G3Lj2",
+	"iMXnSWE3pmMI7rhVIPSYisQA2JdcbB0yW8or2F7YA7T20kJM8VkqVeBXBHcGnONUFEQ1AGsLydwJHKvQ",
+	"BOYfhql2ApwffeB+6AZY3Q7rwwD+pr3R5JVc5VW1tQ0E+/c1hNDcyYHdcKeiQ32BaYGj+Sqd4aKQi2z8",
+	"b/GpsdbRHfJ9tcOLTOYv+5HgjW7Z0dE12OyD87jb1d3x0WLWD07MFkdtyJoy2OWjHeyuan+KtRMzWi53",
+	"S3fHY1C9Klm1X4coOlwmxG+9we8keGKAA0bQ6mN8Ed0xJavuWfG14khdlGaGweN3hnou5AkkwS6YCeE3",
+	"FaJdGEkK2ZHwLnh74YvTafylG8NbhJob9iROhuKQ6ZLIBQJQ5Z4gJbyyIbMDUSG2vRszMDvUo4V47hLw",
+	"imCVGZws5JboM6012SvGqsvNPN+/d/3EvUWFXcpAb2CJdcecMMxmLqkGl0MfccOT7rUZzjfE42Zm+LM2",
+	"9NJHSEqvJradwaXoZ9L97xAJN5w1unXEpwk0hgSd+37qX/iu00tryD3zyQz24oFshucY/pIYzTMuQ9wV",
+	"IN2sqCMFqOWg1fVmhsq6tcDCTpZAqs0fH5tqE/YNvQh5ftCf4Lx86CziRpPXL3/siwgHOveLdvjeMeAe",
+	"BL0cUII+DfuD0NPssq4cG1OPKB4D6R7+jRIgaOt3iLo8t4U99ukA4v2Tz4KIpB6MfNsCsgd6bLU4AOAb",
+	"xwnsep+kYJfn5JbwPWgbmvJiafenuIvtfg0H5H16vW0JTeW22OFcSix1cBYedGhQ2vDMp9hn9j2k3EUA",
+	"WiQUhsBFd6C4dMPdZVEiWsfSft+R+fpIXjhl5sS2f5eCzREqFrYZQOeBPc1EkbWEXd809hz/+D84E4J2",
+	"/RsPwZ6JdqqeO+JMpu6ZcosH/l3DkWVajFHIQ+QtDyrdSirrGd1D4zOzdwQFBLfdf7F7z1MyjaJ0dqPq",
+	"uIidlbSSYtqwHQQpn3sZ6oEloGd/B7qjcUCUK/j7abEOeAJe2F3CuOMR134/qRzUmy6ycRMBltdbO8Bo",
+	"3hh8yucrn8HpMpgEI597P4gg7FSbyyhq0sfxs8fwiuoit6ZvwHOyxNPjRMxPczd/bbuZl4X+uOeECRue",
+	"SFTUd2q/mkAR20GL6mjzaeVLH7S8D1peq+V9UN8+qG8f1Lf/7upbhEfvMYpX7I7yuOwRjpVQ2gFSORFK",
+	"Dg3TBopswz5SJgq9Slt6DFYS+ATlEaLF0LGgNLwXBS6gQ1SLMTZMRcg2jWaF61EA+9WxWQEImH0y8/np",
+	"pWzUJL0oMoqQWu+SffsKF6hZfoLm5CXE0Nje0MlaYRhEetxX+FqwM6P02dTCgKEPNG/MzR2mdqZlouWN",
+	"y0PjB/FSrGXpewj15pDWNfGsmCXbdBX/j6NEjOyJK0IPPBphAPoCPc02MZHuehBQZrx2ljfmGaS+HGDv",
+	"HRTlIiOYQQzJsFwgbr9uUQNceKJ/ZSleb7pyWTikGRxbByXlfZjl1vXvQZbEw1eiU54/XSJWjaI3HL0y",
+	"HlF2rEIBZgXe7d19a++Tj0spj6N78tPb+a1cK5obnrMbaDp5Q/vXcFe3/OEBaWgZfigKhtdytayKEMuD",
+	"YlcKkl+5bn+PnDfT+gLl7tU5QfkTPPSbz+regl1zLXxFKY++yimlVCFM9nZF0IQ58JNY9h43ZM+xujzd",
+	"rxQFLY9mi+Eyup500OG4hr2p7OZjXNnjBXS6lMH9XFcQ/7tjLJijy+pgnPmlcPrKnuZXqdWci+pz4zhX",
+	"wHijRPfTY1hxwMB+j1KfiVROMEyKXkvJ4JLsAUjIT9Hc5IYKaPbN3/8OREv+Efu9ICGy/Y4MsFy9S9xP",
+	"l4cM8d3GvhgclJH58YU+rry2HkKMu1aIJDi1/x4r+6cGuUCA8cbxUJKKqgNTmWP0Bx7TApJlFqzwT24f",
+	"1dWOkCrtHreTDnSNY/Zt7IXHEAmlBPP8uLKhO/vOsKHPltoxJQAfhavrHLmglQGoYrIGbuu1ieW1XUko",
+	"DOR9BFE/9igPTLSOTCouLQDUggvmMX1qBDeLS/Hv8NB4Y7ZcV25h+xcBfja6ab+SjTAhEv5mwKDaCwpA",
+	"Ywn3Fz6XuU9FO/CtyyYZtg/ENte52B+yq3BWfovsnEjsRWpGoDLHp3UFAir8xFIiDtiMf75HZubnJTqd",
+	"r/3qrLEe/GL3SK/7ovw0NJQB7Nn8mRj52ErFbJUbrevdogC+rmhAy4lyeyFRm7ZvuvBaIcPu6304jgIH",
+	"qR6SB9KKHx2ODqTjpdd+tFsoIKz26osis52sCQZj4cYlZ+8YaTP09VUwEHxxwgrW5NJZb0FW4g6FCyex",
+	"kGCAXzhDs+wKOxx8dBFAKGz18RMzVh1BUPzYuy50nFt+JecqMLpL+oG7P8JjLBW5BSUbCPIo5rBi4eNN",
+	"f6N/drvIlP87nRnRsyAyb3UdqvREXn1AgNTy1NoWSN6Xtcz4Z3ohMspdvuXFcAMsOrzH8qiaBP9yg/7l",
+	"M714rsAHsus2sBCYtOi/lvWGEp5BxY9r75xYJey0f9P2mtq7eEaVY4bWtvt/Z0o+aTO+bf9pfgSp0blU",
+	"kM2ra6pYksPYNbbaZ4zvvRD6jCUM4+EvZki7L8D1ZNUYd00lvzJWx+w//hKfzu9otQ+XzF9JDzseVtS/",
+	"rNDXsPvfSxqswDXySt3vVSZ4qcupUhzEqVBYcGh4jWkr9kD/JaUu32WzS/zv8TDIe8eZmFm0712p0Ni1",
+	"//su2Tj/2rSDmel6WO1qu341MM2xQOy4KwUPIKvQsGPrS2bOzJH9auy9JoK9awGkKi6Yi9dDdQ0vGMSI",
+	"RSJL46KzlFb3bPWWgB0dmIHkjajp4UqCZNg7s0YPjEtUu0pt9/ySttPkmpuRvZ/Y3yBqvBJYQjHaoa52",
+	"ISLwGHG70sGKQo/gJ6kqFt1HjzOVbC/iEGhWNJkovNB23X6/nTpRwxSn1bINl9lrMVJiBZVcfu85xuSs",
+	"gxwFwELn4p05OqKjun04Ru8fA0ZMTcUsqOyDZAFBEKfLF8R2W9yRHvB0WRv/dDhTN5/9jp6tVnhGPe7m",
+	"OOvvy24LzDq+GnXPLg/Bmj9TTbS9CqTwoEyOwpqSSmpDDK8x86nkJvNVfkCrzgXyyQSg6M9U94sCacCY",
+	"gEYGCGJSmycGoswlVJnZdQvnwexY0L6DVC87jH1ljWq6qxAH37tgKdFGUUhqZMWBhX0cDokrYK+bvK05",
+	"hIAVwUexfLmiOXvm8aTAD9xG0/tRdHYPar0u+d6wIjy4qmHhBMq6oobB3JYygpa7U/TvLA5QywvW4gFb",
+	"ze4ZpEzfMwEbDzqs/9Yw9ne7xk2w5+7nYNfzknvLczGC0KfOt70PGaxf2R8w2vWM1LAAJQwhVzQ/arBY",
+	"YcQRlmv7VAh9DSKGQO4hwwJWSanZ2mGcuNbh5Fde97xjB6dCrfk0jD2ET+cQU3N6jCyJclpBAN0SYWys",
+	"JPfXGXLvrK0cC9NpFsr3grpsf2A8IwclG4EwUj7oYBcKUiql8gBvbfHuvoVh05Bo2Can9HuG38So8ZMx",
+	"5FeschJOmfiR+ROrg945l6iu4SGSyxPTxMiuqtrxq2OfC5kb9I8/IiHpigzxkeSmPUxfeKj2UIHfh4h8",
+	"Jw9gm+7u9G6QABc61oWG+Mvlfm+PIXWB+Qzkpp6YKBiCenOhEcpsWDrbB11sb8N5mwKemiddN3KLqxsr",
+	"dZHEMCuwoiBUHwMikT5zZ6lMGQeccvhs9iGfHt7fHReGjD6bbEP1Mbhz4d1tktssRvIOZS2QkuYm2YtV",
+	"CybZzZgfUb9hP9nBHXmm9QzelvRlIz1Afi7aHHhQSWhVYdxbB7yXTJt1VJXrqllGRSyJFJqxb79xcYEL",
+	"lAB0B6YdRTZABMbmE9uTYt0USLGd72I34+OOYr6Z8Fuil3uO9WzGUR1ZPXHHZkoCpla8oZewv8Nb5YvY",
+	"WpdZm/rMWKCEnVZaJmN8YhJrjEALfxvVJWCtx//H3rsvuW1r/YKvguqaKp8zR32x4+Tb2/6r4ziO8/k2",
+	"bmd31RlnbIiEREQUoANALWunUjWvMa83T3IKawEgKQEkpabUbefbVdnublEkCCwsrOvvN8dOI2otchYg",
+	"o+wY84Aj5c+egCO1C3NjvHJ5dIKF+IkBuw8jEK5n5I11w+swRH2zVq4VKTIUfMQO8aFq2lvDLuHG1euG",
+	"hUpKwn6xFSstcY9ZMFzkoobE7dpQ/HYxbIFlYOEQRAHoLCLZ9Gx3jm3spiCXnbg2ribXvlG3X/6wOfhH",
+	"R3TLs0Za6KQacZvb/YHOGABl7iYau2FoLnhnluQdF89kvg3VUT0oNXrhascTDTSRwfjSk21bSdMbpneA",
+	"W7NGZreyhqvcytTrRqqnRd8Nemm2ayB27ekx/j5dqLDYuuPvnxzSPqXwOY1hn/7i0a/QLpxK2Uxe/8d3",
+	"nQUv3oFoFS2mtBS+L7V/a1Cq4RhEIU+l/D80GCZ2jWV545trUrAyJ0ZutOe6tkkpYvbhFnZ+WyzzNoFW",
+	"gGpPV4rHH3J2cfF9FLKQlZ9oZnYccuxunSkbeBSf91Djt32UWgq5NEd6L/+wo7xZncGm/0s97EpQ1tem",
+	"KRTbjADN992c7AbJbCWp0c2qaBbBJqBj7cKz/V1fx4OwjbVKVcmZgh2LUSJo6V1ZC7hGIGX/4nMmOzCY",
+	"04y5B0THdPiITEaXmsVBTko6ZuVTB2cBXdMCQ78LJW8SUBr9zbHcdRT3n6if7DciswRB+pRvnElhFM15",
+	"hk3zrJzYheOasC+LknLBcjJe19lo+0sMxIN2OsrZl4IudRQC/40DWvEpDIg1METAj1RB0iz5xs+kMozM",
+	"BFtZL1e4pg4qmniM/V9zwr+wPO7r9gVydi5xJAAsPP8aK0sNFZLAbGvdfY8PvsteemanbKeQ4KKiQ9hE",
+	"KGaNitKClhPANt9t9kJhdzxyl8sqXAGX7nh3xXbXdAqYPBJedslnrORMm32m/z1yhNymFRUvvRUhZTuy",
+	"t6HK7Lht42HjS1LQf1OVw5a1s7Z+QhZLiFlD53St04EA/16W4pesQU3tBijlumB9u24NXTxM4kbw1AvM",
+	"yJ+RXpc4hVxtiBBNdeq1khu3oevqbBQaEyo6IYjQVrPtFYk/clqo30GWdm98qp+WibJbnzIJeofrenyw",
+	"HthIHrMDMKH0PyUb+NyHDLrENElr73CjXOOHixgPzy0jIZWstoQ/Kq2/HULgvVn4CqwcTeBpdOJnlMji",
+	"42YVRFyxsD/T1F1gYUWfADxULW2aAJACZeQTbgzLR9ZAw79T1wPmg6TBTq3yhXOodHFwMtg8/0DbO9Wz",
+	"OTj4ltb6WlS+D9Q3Yt5GDx0PE1DKKVEAAmUPXajy1QBDF2zQEIxE3gzkluqB1oEzXY054He4YaEIjFBm",
+	"koL2k7NZN7yNUI7sp87nowQgFkMfyKlI5PmhXrWU0xYgOzstACJUmxeIxMYmJudxyzwhyikRbJtE98K1",
+	"sSdnzDs3t0LKCD7K9uTd2jbVfCr0Laoo4a5wvOGdquMNx5aemZ1jtmEauvRymJVNg2UqZR5sEefGJVPY",
+	"t6TV2mrHaZ+NG557TsldMhzjgQ8tp3TSw9hvk8/pl/pNak+u5mHoE3izVWHb8vMvm1yV9wnOP1fNtpvb",
+	"MYlVMLyyKgVzenb7QBED+L07Oqloirdpgh0OX8XmLI+HSwK5RZTOxiOEco0o6yOke4JzFnjUIIC0kr2S",
+	"zG0aOMDu42t7LAu/LuEV0isrV4mcS+/E27CBo92DKbfX/Xt5z7t4sjv7mrE1D+5dtYNb3Krkil/xqUhR",
+	"ce2wN6DKtK4GVxSwgiYU3D+GdTgF9ow54xEIHkpogWM9eMcako7PS77VtbMpb/VW6ee3PjcC4gZroHcL",
+	"a8IrRAQN1eAw99q2cjpvBfLSWcxQt3ngBxx0fN5cv8Km0nHOVKSSOImQ1jfGzCcTlqqbww81oXPfc+JL",
+	"M3YMA+dT9qnRhJvIkiIERj51EFgeHGWIXqbdtedU0TwJk+uqqRyIKlTY2zG778Smp16vuDE/fYPEMkao",
+	"eGXdHsf1U69KIg6WnGpXfJZA9mYLRk1ioIppD4rec1twWr6HL8V7imMx1Zcbc5gtQcZ2iKvahy4TQdWd",
+	"gQB2rWqCxydLm/YLp9423FkVUPnlHTkt4hahku6gApx8bRydXgLcVILGSaqufQKSPFbt/ELRnOWhgHIm",
+	"5Aoh9nlWhKjNHLpgqpxASjseKxBZ20nxWqloeUdU3vYM6XZqEPaFm0+66mPv0c3Zh6MxgY50liiGqMVr",
+	"O4LQW7WTh4vvpkqrY8LewK6skKgeHSDC27qV24K+nJbPdi5iCqm4OrpUtwRn0vU2t4nGDxddCxRHckq+",
+	"HiiJHV+QTSY9RP85XlXPTe40IXWovdYtFi50ZHqdbF/2mhTglXMz6ih+7nWTU+iO6u3oRdwcGMf/nIFr",
+	"H+820ghqR6gzJpnIGBmvSbnMZo7puWcNPqMi+ogxogkZj/j61KELaTJmVtP3vz9kJmp+m86kyor4lFZi",
+	"H82vuju1e1FVMoTaTe34A0/ChLr7pFdvGXFXswYOS+0w3FX0p3AGx++VxGLr0AYRItEEfzN0jl802hF4",
+	"Gbi9kZrPmgVxvLM72oE+HwQTl1y2Gmf1LY7yjlqmA530u5zmFxvtBoNiV6Van+pEno05iC/Hkotpv2rf",
+	"5rsVjJUjAkV7T7AM5NN8bsVyoqRANhbFqMIeIOJ6xs8IVvHVvkHNR8H+15KW2E1AFHb34SayF2x06pil",
+	"EizHShu49oxA+d+Tj6I+CiSpmthHG8UXvj+FiRzSGohMawdZUt+oRIJ/fvZRBBCj2lCx889IWZG6QhmW",
+	"5jmrj9h9Binds4/i5FYG6xAWfO6CKr6HHsAb0GFGTmIqct0BouHq2kM2uxX+HyKvOGsdkDJ1ELO6WXGK",
+	"v+8LDVHH8A+maApl5p3U3PAbVhGYyQUTOvQ0DbF5O6s0dsQbacdz23Ha8C9D8eTfMie4W/Tcb7p7JGa6",
+	"lLG6yw91LAbk47EXOiiVi0awJ+XSRdv5O0ZTIaLcHktIm+5YkD1QPtgrd3T+rPUhzEBSuNn3wnRXiZAd",
+	"9vtQfnKsBvlEBzyfLnvT4+PFn+y71U13xKJvlMRXDyj4tIjFnBg1WNVpbxmK36BJBcoCnLnZmzYgXMiF",
+	"+eFx1FDl3vbolio0UwD2YhULndCOoY+Q6FETO1c93yMNE9BfSe2+b3Yl40/WmzjBdwLVFBacRycMdfA7",
+	"XJK2bZLwmTPTU2Ypn8eTCsY3Vvm8Ag74wU5rlsvdAt5QvDpZlp/AZtke2HsGgWKNoKwT6CXHOlevvJ9i",
+	"U7kp2BxRfHZMf4QR4HkWG37Ltw+uLsDY6woBB9RPOJPUTH+iC6qGMnjm8oZ9oubTWJaD3nKYW7V24+3Y",
+	"5gUW9S6TjS5VN1KteOt6nHfOCO2uwIxcUZV/wp6ugayPpRJ9gyq31J9Oa1YaMaE/XUIolydbSmR7T6f1",
+	"6ZVxvdn7Wx2VCkjkE/iECOu/Em/s99SlR7Queo5oj8N/n4NfG1pGe3LWNTpOpCkxChocfDHTqqq/PrsX",
+	"5kDDCAiyC+/XsAHSEvrBDdkvf4GlOrC9Q2um68n0/ZgnCJjmkaBXPAeMHeA/iorNBzuNjeiz23OUq9p+",
+	"6sKO1hB2wZv1xY6G78C8/eY9loak8zjE2G/CHnSsIjP7WsjJHBfVnRCKWf/3U5CMwVzTNLXXlkz7ZfN2",
+	"3a755mpZ040XQJNZYdX79XOKYyeq8J2bt2GAihou4+kiiVimfkwjgDWjZFFIIztGdnH2z66W7x7CGm73",
+	"QyO88f3uEAVKLhefwuLHAi4cS4HgSjwZXBb5rDnjXSlNuIFuwVqMfws3WnoxgOkSLtIPkL7cw8zutzyP",
+	"O5io9yH+2h13Vk4mmpk2IF6Mok9oZn27kgtWIQpnTJiKUc5K607kX6ePdo/oAWLpztPy3c4xqW1VpKZM",
+	"ZOtGywCHFkstoZwpX8b7qn7TjUTtlAmmAKw3yX/6h+QCaifmzFBXNasNz6D+SZk1Nj7BXTpOWMTT+k33",
+	"5/PF7AGcr3pJy8R5OUnCF3JDcgncH2RRKKpZ1LA6AFlmoki4V9AK3jLErAAa9RCxTV6V9odnbM9FW1Tn",
+	"XxGCBXs+96B+b47U2aln/wqOUz/xuKkZrtcuBV0fiQCsaeSdHpc0i8NG2m++knIWjyytaFlWQHbAXAka",
+	"lehCrgDClbwracYQ4xx6JwLgK1z4QBOwYeFM9wh3gepyuVgwhenATCrBYjCrpYzl+QMlFNcE6y2A4B8r",
+	"gc2KCcMZJhztczDxMyIX9ph42AG6vk2wuY0dEiNVu/KUntyMXMmhc3hgFezsrVhZ9vSkcOXaH1K9To8b",
+	"4gTvgLq3kNFiXFCS0dqL1wD3C6jOY3tOrehaxwssp74Eq7tkYiNrt3UsgoQGnq2acN4RH5hvB9gaKJT+",
+	"e47OTIoJV3OW71YQrxc042KamgsIID6tAbWDaQ09QpmcMwRsZjdMlOtBZseNxngXtMM3R7dcL6KJviu/",
+	"iaEtRSf4CK39k6DnzAlF+2iIVzNLJRLeCqDC2s+tpN8wl/DmmkwYy0f1OAa6M4OXsPiNPGqwBjY1/cjp",
+	"TT/dfsvVemn9Nm7haLumSkQrjvy+iBWg3ybmUsUOW8aki0jQgJpipwqo/nrwDZ37WEXsLFBLXeyECgVw",
+	"+KpPrFpEk4LpLo9VAt2VqRumHmiSlTKb2WOIV63uTelsh2rZB94FoXYjlXaGLT7RKDY7q2BSEV5plzGy",
+	"Rf+VtaJ0ZUcYWde9OymcdFUL7WXEzUb16hsdEwJCivgGyXYJO+TduyVolrGF+aS4Tph5GfUBYEoKqnRB",
+	"3OgJ1TOoiTV0xkSiW2LXvbc7yWCdLLqDwzlsyECmsC5xYRTVyDnMWBnn5hii7aPa3p1YAlJ90pmiUQAk",
+	"4HxwnCA+Mk/HgAoOBgR8cWFtXkUUM8DMEVueRPljTEBT8nZlYnjZqUZQRrX51IFoCljYjoAMT8oc+pgd",
+	"ppr7PW4CzGX8/pdAa+PMbkMUpJ5DVjliSsTBxEcnhpuS9WxlxWvdzaqXD6Nsm9LLXZssvDKtRXDaq5y2",
+	"gNHZIj4i5AxoPq2gIi9T8GpWIUBF6Vmi3zArdjhhr4v1G/uVaBI1sRqBILTrxoBtu4U6vK4tnnvTatyJ",
+	"OXrjaqarkNNYMTStHKEbVVkIIgDBGwPNXmJsyrF6Rp1wPwOR6hBrp8Wr6anKeoZGvObtmrCfFF2JYOtk",
+	"BY+XftojY87zvGTEXtM3KbprjfjEUa1v+3x4UuFEE6S11D1HUcQJbm5AeVCDJdKuXAV4zzQZW2Ofmt4P",
+	"YGX/ZdmpvrUd18pxa/a4yWKpi08Bb6MXs2LC3vcNE20zygH/yp9bjIm+ueSduxAgpfGJi0+umaVPbKeT",
+	"V24b2ZyW5Sfravf9yia/s0cawToIt8Or963g0Dco5Oo9Cl7KGtsqqIRq725MSmPtncwEPRUW0229jVeN",
+	"qkUu8pjf8TNjOTRSAREpnspVN8IcuDA8K6APim3mC6e7KQt79I47j4QfAVrIXc+02ekZIWxV0Wm5BD4S",
+	"dbmcu5Jyvo7qeZ9B3qVRhordtKZ9emRB8HWRSEeXcsW0eUqWImeKPERicFhKiKcWy971HhC12Wl89uG7",
+	"LJQb7G7PcJJcfSlR4OMjZJBTI3Ow9fueJLg5+j7A7iKSUUEUhKghKs3nPQtrNi25xpRsynI1xdWucGJR",
+	"CwPVF25U220NiduQ2LgGQHdrB0M2hiPqT3UrfrL0ZAfef/LNs+H3mNXpzLPa1x71+JozI7t53beMf9c5",
+	"Zm+wPTF/Qb5rEklfX0s104VcECv0VHApoN/N4+4C3DkGEZ44xVlXmhThJQu5IgWfFh+FkQBXyd0f7YLb",
+	"o9aeCvDHQPg2Zhmdu9TB2Ufx0c0KZm7mvCz5nBkF6UIxLZkmOZsqZn+fgDLHTwOG9FPX2DXhrMw/CmeE",
+	"hXoxXztmJ+mMXDFhmMiYBs454xr8FsA+Ac9fKW6M9f7ERwFUDsJ+meqZ49siz5WSCsf6/udn5J+Pv/8P",
+	"slByXLK56+G1T3LFz6zMsYOs5BkTmPNF8Ti5XNCsYKePzi5ORidLVZ48OSmMWegn5+er1eqMwsdnUk3P",
+	"3Xf1+auXz56/uXoO36k8khMAA6+Ffp6cPDy7wEvkggm64CdPTr47uzj7DliITAGyf04z4BGzP08Z/GO3",
+	"BrXC8TI/eXLygplLdwmgaCykcLhHjy4uoFFX2rlE53GxKHkG3z3/w8HJof7s0q7+ESCn28a9G+QZ1KWw",
+	"CXWF67E7hiGev8PlgM2il/M5VWskRHqgiVwJsqJrAjrF0Km2u+gdk4uSnfxuv+Dn5XxBtZ6x9WlW0LJk",
+	"YuoABqSOzNUzf80btnqH3zvBjcq0+VEi0Nwg82XvvpIqv5xSLnDWKn1g1JL9dcDFcq/2FlZIx9Ys4JmO",
+	"lVxpCPbSpSmYMPaJiMoPmwlop67Z+HJpCgHci3yQVf6RTbmweofmud3ZYTH6rHXLCl/m+WEXtiY5vVb1",
+	"4TG24GWes3yIZbnMsZDOTXSVJ21Kx9y5G33W6vxPnv+Fp1rJsMunuWQ/Kbmo1mxBFRZk2TvHX6K65Pxl",
+	"fvLX73ej9l5AxPH2U/6KmWoDQEusp8AAuPo5Qrh3TvXKt9Qt43pPTJnXSQdWefiwY+u8lpV65lHJbr9Y",
+	"zyrOUT/p3q5BpG+nT8Es5VOBxNmd64ceQdvSwTl4kFXj4t4t2BUb5Iy5Yqi73r18g4psKplGDAIJRgZY",
+	"gJiep+OSmYpTqEDy2rZFUyyzvvH6NJN5m83xms7Ye3ftM4mpvnticQx3NjVfMGEkwkT5Sics/7JmHsy4",
+	"FNkg2vSDVZ9sRfzq4EOtcwFlIj5Qy2pMUl0LbffxqVyaljW+4lPxdmme2yeCA39IU/yKafAfYhsnqBxU",
+	"SitEPoaQQqgmG2Bj8anALk3hlJ9Te8mpXOY87cG84tpcwhVbx/8mV2q5Dl6/LHOmEIQSJIijrfpZsC/m",
+	"M9F07QnjrXI9+V9LptbeB39SUaNUU77VRN1Wcv7XqNM0ecXn3BzYOoFJS+w2wVY16qDbL/p1If2RxsXI",
+	"Q30SJUu7qY2UM5JTQ1EuFNFGLbMZsXKRkooxNcXpnH9p1Z78y48UOpoOoTPtrS/17NhH32v+JbZqv8iV",
+	"y2YD4uRycUauoGAsUKINsIpSzWCJKBnjvPqleUZVfWF063b9Ea645RRtBPl85rdXChiEopMQAu4Uj7Vt",
+	"aJYyH3Sz2A0Is+gYCQ0Vue+13zAu3LyPWswHtwN2c43+03qov9+DffNw0Mem1J2d7SFWzs43WS6690en",
+	"X/t8vjDrvZYOAze0hCUc7ekEP44RAiA38DCO6yXMEOA+mwIL1ld03TVj59oo6vyduC0Fn9/dvF18VeJa",
+	"WwScWOAfiK0AE1gukgoi/wgX3KVKtwO4oqsB1fplWRJNV3oExKJAB3v7KX9OswKSLhuQeVK4Rg60T/Ml",
+	"qyVTuHa50+YWeQ0usFshe5fTXNFJ09XYrFtHKq4KtcWdMRNZlnJV9fdhKlADsxherLRxf3UJEEkUo6Ub",
+	"fkYFKegN2zI6RlvxOjoxP7qKg43TJT6f/hLOXLsWXH5IC8uVJCX2HrwvljWv5LLMyZgNYyFDLAFu/0D7",
+	"BcBOCiNHnoTSUcbRm8ZWfQ/9VjVBKKWctckB+fXd8xcj8u7NC7vC12z8Dpxbg8ytjx6T1z+eEU9lK33d",
+	"5IwtzBlBOl4qoNeIWSkA6kzFJksNPQlesiE1Rj5Dl8znbVF4JeXsMshCq+/2oVCMuV6NCrpxPsIGLKu+",
+	"evaCYYI8cKwV8FWMI7A5kOZ9WZQyZyGXHPP/DIWi6UqYdmnvqjE91WuLf9hSW72tL5kZZk61UYzOm0Ie",
+	"hjPmgsIbbCaaj+q5wFJD918qqWRPIitPQ2yo91YuqVevVXu2E+dybUV7UlLTso86/BhffL+boeF8+9FW",
+	"FQfXGHJUzNgFcXl5woU2MCdxaXRXNwQyTJ2T4u067ViRpYt++E1Ep8xpndSj6QTrt6oHb5ZDbMrb74cW",
+	"r3d0GlXdbwW+0aCHeTgPKqWE7VAb8jRK5xsT6m8/9+x2B+jDIx6gQ8z+u6Wp9rdomf5qOwe3K2nH7rUc",
+	"B/cFjjKfdouEWtAtAV5GQffgyMcT//HDR5vHKys1gzPWx/u4IZojwR4jrpQFdiPEN15OTl9TkxXbpgIm",
+	"mfZbnD38uh5XTWCkw2/CO7BioW18NWCCc8uK7dyS51M7Pe2VGS+WCJG159YcPo4FA3LYEccNZb2jWl/m",
+	"uWI6mS6j+HENGuAA+bJL4Z9jXQeXmgPvNpeZgV4xmmtn0yykghypjKiZZmS/Jhdc6AXLsBIpKRwv8aL9",
+	"dffoTuOhL8M7HluOXsnpc2HUOiVESq4CiL4cJINwRde+n8a6qKdQIA6IH57aHLl4YzGomlj8scynbG6f",
+	"mJaKX+01X6tM/Opf8O8hEoVcBRHIlkZ3S0DJJ6zNkHtlP79vdhwMKjKx7wD2CYiGkMDSVT97GuJsOUhe",
+	"6ZfaLEPkwwCNeKHkcup6BOS0FnYsOdOEFtaPBp+5e1XmTHgyykRCion8a92Tr93L/S12pKmFIyEsMwdq",
+	"UoKpSDiwWO7Cw05IfUSwh5hIwdZtu/c1XLCniMQiFQvFs0TFRgTa8eLiIsHpULXIxJ+jC6oWTDikkwM/",
+	"LCsYXXw61qvh00rUq8ebR70ZX6pwKFu70Q+px1E8U0FMuxekNnrorADelYzX1RHRvdWENG0VMm+k+Wpt",
+	"JBi3fYFvXyNfK26sX21Xk3BhpJeJ/////f/g1O4WBIh9d1bSw0Vfe+b8+IGPD4WqbKsH2iUaNioaQiwt",
+	"dertN/v9ppPP6ZSd/7FACOgdU0QRYnEEuh2kBKE+Z71Djx0ZzH9AAvNlDTuELBcKc4BQH6fntCyZAnuG",
+	"iUyibcNWI6KlT3Bj9hOCmMZnpwLlSclCRnQrXHl167X89vJ+x92Q/8nYop7wo6nI9qaaVEywFS1bjsz3",
+	"9op3VBk9pIGKtFebqzLqOcOBm/lOD+T3OHfHPo5/orm8YslSZs1MJV5AN4HYIANJGkgCWTEHSLtgwvpF",
+	"ikGxAgBmraQSNa/aapGSUSVcxwhDRk6pptIYVu9YfaGkvGFRITVcYXio5UB/z7SR6nhZk2/sTMf0YiMX",
+	"D5CmOxxRzS/boTGMd06Y/TPihZGXGHgh2jgE281ltDc57irumNB6H+TxW8xqfaAz1igk8ZlmABaYSpn3",
+	"OVasFdJ2qNjPv1ZPDEfP8m/fEbus9jLAG4eCySrp1e2K6a4o6dVXHCW9+rtESb0oQF+o4wPZTQpaYTm8",
+	"VXPvbMxDHvPdptzTUDZyEdCOqlJOyn3FdNUJJScDBuJymjsEnHB3NO0KuSIAoAZ5lAUYhYrRslwT2ojT",
+	"BaNuFG/Zvtp/6ferdLlLb6SljGZIedqhSOOYsjxwQj0im32cCWgvO+WivdYV+A9fCn0nOdWuxpAOJoO9",
+	"O0A+FIwrqE8DWpsJG8Se/DFUjFpVMeNAP4Yl9YieTlYFLyuTk+u23qj6Si7VTXte7QqvuG95cRzWe4bI",
+	"mtvr8FJYJzoHL3njnB1Mt4NlQLUhOIv1ohRAMmvEJmsLkNGSiZyqNk/8mpsiV3T1zF97K82+Q7feyj1Y",
+	"DNbcCDCa7jUg+eALwEpGgcDbARhsNaimRLI2JweTL/+MK0MNi0MfiAwRwYeRJwZwLvW5AvuEhnq5/i28",
+	"b9gqPUUPB5+i+1BW+ILfNAWNUIDlWCh+Qw1Lz2F9P+rzPzXLFDPpeu/3jObpLQl20QI7SX1WGm7YahfV",
+	"GiD+sQEHuVc7hGFfTEPH3Cp1w/3rDtX9EFaIG83KSWpJVGut1jN6WMwTe/8rYNhL2WL2w6EqrBymCZwc",
+	"YFvp7k7O+mQhT0K7NfbMX3SHHbc1zpjhzC0y5wcAU7A2FhhcFQlFbOblfEEV1xu1xhFxsfYAYElzU2AL",
+	"4oIL4QO9I9dtCKvuYLY7+2KfAfP2szCEA2GWVA94j3c/hFd0K6mCAbJ8SHgOAd6WgX4/qcKCjXwyV6oc",
+	"q5Ch7Y2LQSp3PqwkVscpVjWJKT8QTTTPGRmv4d+6PBZS6koiF7yjB/EZXnJI7YlPOBJQEEJ92Sf6BQH0",
+	"YixHVAwS7iNwdtcPNCxlffJwqO14KM/kYn1QSyo5X9cIOzzClmmIH+PBIEs2mIFO7fStCfI7bU0MSNWy",
+	"FSIgt6pSYMTUhTVLOYWRjpHnJqAWPNAkkwKRuMlyAYTV1kCzevGj4OaMBHX5MmfzhTRMZOvT/2Trqkkc",
+	"lSlOvH0QmpEAL21P0o9CTkwg6tFMmKcOhA9MbP9F/Ni1oCMa82az+fTZ0uzXaNkdx7qm3LBeoffXNGdA",
+	"HnSwmNezpXkdcmT3KwCPmTk0irzyHSga/8qKKBzKoVRnA2f2lZy6DZDTOZ2y/BTgxSrlut2NrUHqFyUV",
+	"GukXiV5CixNkE5YO7xwMvlqtECQEpDgjb0O+gUhRYtmm05cPLy5GFxcXgHAGei0rWDZDhqNtJf8TDvg9",
+	"wqEdMGJZPSa9itohPHh7dqWkmFam0CCt+3ZW6nCaIUD2IEBOpLRbfXHP/wRozr/O/1RytQG3tJmrd+ld",
+	"5RrYAnaxXT2IAKKCWVDI6Nd68jd9yrm8Ye9B+94ueh+Ly+d8ik2QvRzQHx43CeUuTv9JTye//48IldyB",
+	"szqtcuU5vrThZUnc+g2DAGHXwm3XfhLUJwoAMtW6BvVJp6f//vT7nw9Hjy/+is37KPoIBfLTO8pQf97l",
+	"6f+kp/++OP3n2afT5FJH61W8lubaayOrsKWn/ae+6PGMVPuThcoVAkheDNJdT/GnjAogYUIwR7k0se1i",
+	"N9Stt8uh6hrkCgd4/NzR3ewYX2eeSaWgwwdPuhsEu91FC7MbnrEWM/OlwXonvOdSGF46Iy7ErJ9ayxgK",
+	"piCb5SzACqQWILO2Reoyz3+Cpx/Ihcab30nfdwt4L8b7BwLnc5F+rgMieRPkmrViXOeKl+UpUv62tfTD",
+	"BT8p5P66P/CUMCIc3NErWe2jK7bqZHuRtW5XUg0EAgivCiusZ09rSF8QLFkVkvilrNnSjCpRX+72IMVP",
+	"eMkhFaZ9wlXBykkif1jFeXiNIW6NzshQgQttB2C3CM5JVRkCs6hn2vs+wVpundPzP+Hfv87tyqQdFUf+",
+	"NcKNObNHAkcnPejs8HyEFrQri4ODE5zdMP8VriIVqC8YruAHO4w+FlLuNvV+5SPwLM+kGreDA5F9q4mE",
+	"zYH/9P/roq9NdCLO8F16auhZ59hhuuNNjd9144Y3196VElgHEo7MWj1iIRcPNJapYp0UNy4H6Zp7J2mA",
+	"cwejtBue2FdacRYEO+Hx2r03TLmgvROWFcD+eIo/g3yNCPXgmnZXUrcnablCEwnDZAllwfLpIICPI2fn",
+	"j63TJIWL/U1oxkaBPdM+y0HnUc+vPWYl+Ff+WutDwz24JyT8bD/4bFXMZ7j485GwJZ/n005oSRekgReD",
+	"92cCOkSYSCLuleB6Id9pWrJbGqN/aLZFf7/ZFj06+XI6lafuj3NG9VKxM+fxRdTAS6OJWcGY9SishAdF",
+	"K+0BUVi5cn9Y0XWlKBDZ1devskyK/I5gNRnSWt8WVvNxHVbz8XYWaZti3I49TBqAXrjYJLzwU/d2DA5u",
+	"VmMeYdruy3ULU4S9Y++zw0rrz/YLnep0D/X5TTUU2pk6Lo4obA5H8+qBWqhArVHDFq03giyDfr7xQEVR",
+	"++0SaFCEIZ8dSt5nF280LnPtIqFi+qS2YRdUBWfM1cN8FKbmH3jIPWpGLmqtyR9yDEnIubQOt5givnMt",
+	"fg2S7u8D2WoyE3IlnGIObTWj4JoXjCqI6lvzMpZ4uQJxeo5z0K/cBaYjKoedBS74HOBywTXSlVYquTZM",
+	"DAfLgDOs68wM8GCo4VSn2q4p8+/txeKKKYhNoGjAINp9p5/xkjtMycMI3k4GLvSYKnozMMXMBqxYRgWZ",
+	"8BScGDz3tEL5jQcp3pVU/GyvDFi/hwg5wBMORCVzq5UPb769+KOTBWcuxLftqDQEw1042rFmA9CF0Y81",
+	"BRuo0jcwHGtsA55yAUblqKotRs9J0xWm/6z+ICupEsCyU7qcdtRovMBL7nAhYQQDbuAfh8VQxjlEtxSI",
+	"jr2ublZdf1BL1pj18+qMiB6tV1ua+An5rA017DPxFNKUwOSMyGdrMHAx/ez/9B5/P0scaX1XteNI26OK",
+	"87datDwrpWZDBbA4InZCkYdP52Sy4Xhur8GfVhL+Ood+9zYH1PeZkEVpnVpKck5L65JAwvWp42FDs6eg",
+	"viliLm+A5/uMXCLfBDwVPAwB0e7RtsbOGMp7n1CVo1XvlWp7nKrg3e9E2IHDXk4acaLHDfcxEikanWjD",
+	"Fi3fuYh9B2v3n/x5woS95v8+KRgrTydKAjs4/KIYlEpPmMhY+AR/cx+ppXCkpdgSPDqx/qf9wLqKNe2S",
+	"ILvHQcSVUNfJmOyDsOfHgJjjQZRRGO0Jsdn3UN8n0Hl1CmUk6Q0CRP2Q1wIXHVzs4KTDCVqjIeUC3HxP",
+	"oGgdeiOBQGZc2VRdJafWtnFdYUcRYhfEbj2nYDhgCY2ct9u317AhRBioxhvsJ0rDOav4Tnayk2BKJRVD",
+	"HaUQMKylOHwBjTWGM0iaWtPbLXq0NxA/7bBo3DVxDXtHzaQDcWbeys6CeXkvh6ShenOACltXhTYNyxjr",
+	"Tk4QrFFlgta4P1lbHBKM7thZWzcbST/XfjpI3yg4K9TdMVBR+0ZSu/MhnlOV1vpaczmBYFVFW9yx93ux",
+	"7u8pBAemJ+Q3TJDlYrA2tDDdy0V8m6Samvacnq8avuFYO+FtOMRGIPq+uwPAiY0mBsgkesj4ORN5Ovjz",
+	"XOTHE/K7B0vAd30u8ruxkA4vNtXdMGW+USCelhKzSU7SHOULNMmrZokRMYxmBdM1WBCk1GrCgmANho8j",
+	"11T2trH+gWnz9xPGDwfqULutNOIZa1WNYF9MtWqDlAlUlpkDXof0b56UVKDO6dft7CAWdpWgK+x7PkBa",
+	"8lBraOckjScRsOI2YBmBfQRgAHwWrZRyxnKsgC3pcAZ4hA5n5OvtMK8GvTI60uveqLUsGC1NKzPvL3jF",
+	"oE6RNtQsdT1SJGfdkR33rV7xZWkKksuhwRgwMxfMhJwaOqaauQLHZJaOixtuYGZ6bLMXzLwM1++90w65",
+	"OWrDixcSu7p9Q2fD4GF8kA6iSJBqKvFHFpXsUbponGsClHPLBQLh01gFeJaxxWCrMPzZhuOjImPHPtta",
+	"CsivsLA+tEVTA4Gj4QA064vvCrkoZJFcyduCar2SKndK8YEmciWgmExD/WpV/M9FSh3+IcenJW9lkrPH",
+	"4K9y/IqHPqrBuZvk+AP7coTO+pIL1j82BS8turOAeNc+Wvo5BJ/t9emWQG4G5PK1SwswDkujG6UddqhQ",
+	"2bKg2kC+6GnAb3e1hTWR+VWOdSUw7ZFOuHZPht+7jET+Kse/MDokjMIbadAOgkikyz9ULa1DLLOdbHtj",
+	"6RH3KeA71p+7vYwt5Lq/yvG9ClL+Ksd30jdk5yFhBv8hxwPi7dc3aHrD9Qov7rN2R/B0e4YhB2rE8rwi",
+	"f8gxYAA+rUHIy+mU5dhEF9sUKeN0n3ntEZS8P75fu7C7gGHBmAndORPAryJcDxWb/APmeFtPxfBekTP3",
+	"nkr7XavAY0kFgvCjVGBbar0jdVFSQHeigg1Lk/yHHD/QYAOPEAlCKjITaHG06c7zCS9bEdV+leOfebl3",
+	"9mF7jkCxU01+vXr7hvw3nFQ7njO7Cv/djvvZ1b+euvo5howbFHqSoMkDjPiAFTcuZTbTyZp5LIhqy3P4",
+	"qMMfCJSV6RurgW6m9o6ZjkYihtResRYCNIVyusaaQnvTiVRb70x8t97JE7Esy/gMaEOV0Z9gEoDDwF0b",
+	"6y2hhp0aPme3hnS4ZfH/tshYGR0mImpPPwkQg0QtRV3AJijkrXsFLgdzepko8P3bKF/7sgcqM95f91ax",
+	"9MFgGF/RNaE1WQH3wTunJZsY1+rm/+T6oqDktwmcFZUow7O2Xrs3jOX2Ph6p/ox8sF+Abo2VJAsIWBCa",
+	"QxCLC+jIhNbkSNaHZ7O9nZgDwVaN7pJz/1c5tnNyvyQ4tCVyXQFCjWW+fqAJyMoglYdQRI89o9YpgE60",
+	"OeQNpCJ6IXlpugTXyvspn6SDYx/Uel//4NtSWe+X4jiIsZAMCooKgh6IbAd2IFnJZZlDVUvvgBYXpqvW",
+	"tEdh6K/2PgcLkHJh7uQc4sKkCjERBF4OxctwLRVAHhFKDBNSjMhYfiGwOiNiKC/1iOhSLuyCumSvVGQi",
+	"y2Set6RjVra1eD+2h8nVv16MPOjomrj2XGjnBR2Fvga2zQKKt0M5C0wDHvhj5KLy/9d7ksk8FJkt6DRW",
+	"c6+4MK9wfIcRGbj5rSBrkQBV30z/x5d5OYiBC1tWjzCDG3rgB+tVuvTGy4Tg0lvpXCjclpFGpNJ1KSR6",
+	"YX4TOVMOfuTzdxfz+ecR+fyQfHf+8Af46dT+9PHE/vzoAfmOPDx/hL9dnD38x398D9c8Gn3/+eyjuPRY",
+	"BVakUMatI2XFhwvyGZyqz0+tea5oBrk+f6GdKrgqK1i0W/Q9o7lrt+hVW2zYl/5weBc7+4X3t9QugAFE",
+	"RRNlYcjMC9wQna4FU9pazJBz4Q1pZBOmmAiJ85Jpj6adTLC8ctfcYa4EhzBse9ycGqY4LQflJ9GFXADp",
+	"hlwJTIIV9IYRQ5fTwkR7z0ue2fXoWAJ/0SHl1T/jsN2E11UL4SZDl8Pdh74INy0OCpwqq7uS5R/Yi+gI",
+	"+6K6FZo46JQRDSAReIy4kI/V3xrqiuoddU8Q9dmfxM43/CjGa8MchEcpVw52zyXcXLFQVlAhWHlGnlNk",
+	"4MDqFZa7nPpH8QujKr+iKx+wa6CtgBzBeDzoSgwtGV65nwrWdPWJ5/2gUJZLuDKihTcnNDjmaXANsFkG",
+	"f/QVnS9K6AtFMJQ0RpJh++K/PPznoyYCzD/g1w1Qk63z4yGmBLcSTq5ZduSC1sZLY0HFVA9UDI8SYU0Q",
+	"aNccYUyFkms2vpLZjKXUz01rnPoVv2FfWWnaS0NyyfSBStPUUjizHKoAG1Vq9rFpJSWn7TpeTvtt59qu",
+	"2mkXtaqGW+zHt4IhZIlyPB6pDTlDqIcIfFAHbPl/2i/+1Q0U9CGAr+R0ParDfkCcZ87Iv11HcjStoeT8",
+	"Uw6sL4k4fj/F6FjK9hkCqIfbj+Et5vdTT/GWz0mLGV6nRbr9EydccF30TuP8jJcnpdau1MnO2ZatQb+R",
+	"xi5Q+vwCbIPdn9Kv9igqOZ8F+2I+Bzgve0aM2USqpMTgpyct0NPHxBF/Jafv6JSl8ELgfay3LKeQTR3M",
+	"nizoAmj9m0g/deaTKM1AKaen7MtCqhbwp3pz5yi4yaHIowadjanXGWMLCASc0wU/v3kY5qaUU8jFbgdn",
+	"nsMQ/kv//5f+/y/9/y3o/z1rJtpnpGQ/4y2+mbKBD563KFIn0NTRfG4V5OlCsRvOVi0RdtDA6MXDrZHo",
+	"ZWlGof7FsWJa33UEuCOyzMl4DXY8qo6SGcPUGcHa6UBMUWGcuigq4PqBY4/RC3dmQ3QZC59jYXh4g1dy",
+	"+nLu+ry+MeDH6tVSUBo4BQPiyQHphZwQu5KKZUBDjFk5mucdMqW7XLKX7rK7DH76UVxLNRsY4+8Q5HBw",
+	"+tlF0RurMmrUczIMjnUtUChFjjKiXJal23hz2OOAOEU8+0ZFYEVoqRjN1768BABCkQWlIkgLMLrjCrR7",
+	"IsvcFxYCV9rLn0LccrwOsO1P7P/b66aUCxfI5A7wfSXVzFNOwSCx/gzuWSF/TygvY+xSuPRR43DInP+B",
+	"Fcyj4RUM7oa29ji74ihzXJMxA/hUqewymULJ5XQYcoYcsWenUuauRHQSV0rBGhzTbDZVcimS2ulcM+pm",
+	"JUkUj1d0YGf/IldkTsV65Mj/jMzpOmXu5Fio3gOxvxPe7LBk9PjqqRKB4AxKgUoGLHE4m2vMte2+3IDm",
+	"jf1LrR0yOAN5sy2guf5QDETnTORzD02cZrt1lFDV8EdkKUqmtauOdrrPFwwA+2SjG0xTnn8UiLJNZwz7",
+	"mgEukACmMKazrMFb6dbSlcliNfYZuYbiBcxifBT2jqM6r1dzfu1UzLm2D4Nki4Y9AQiC+C6LpSEAR/dR",
+	"SJGxpwFq1OXZIE0tauPELR/LlFzaWYzyV0XABvvmKrgwPzw+6SaDuMNWpksvPfeRZxK7VwPNZFjH4RAA",
+	"7VMQ0LB1j9lDbMa69xdI+ciLsDs/HDqIXAoD5aRzqayo1ihXua5bEEHlxFixrmAkf0NBxRe/x1Jqh6cH",
+	"6pPFl60IStH7dbowKqo+WtPuqrwOV92hp+IHMaCTci1lrhsNrWNJlSPRQHMqTFDVkZoVUttL10QthwlW",
+	"YDTAP6oOhDwTSPqaKrEJUP6t0Lt0BYAi9lzzXyDg3eKp69lPkReI8tJKTUFVDi9Y42OBL8f8CADee+1u",
+	"fWdcjjuAkYYwd3dMenQyXkdimHXSzf/n48cvFxcfP6qPH8Xv/+f/EbsHFnm6J0aqHSjJaQ7lp95CMXKK",
+	"+eGJhNaAzmG6cHufN7oFtmoI6tcyBfcDaTXIX0LpetEfDozRSLwpoR7DRyoyldY3CK43NOsiBLLfxDDQ",
+	"zQ0c6YreCihDEc90E27saa2EN5jDUnjTAX7Z3rI/KbkYZscOj+I4UPu0Q3AMKq+B4egXId0qvffsfNUg",
+	"jsfcRZfV2vgwuCvTgyTV9lJFe/iuDDuqJN99I59/W/vm91XLOrZ/JAwaxLil6xDerW1qa9hskBSk9esm",
+	"4GcM0AbIr8l8qQ2W144ZExtFlmumz8grOdUY5Mjo3NFABTQ5JkxU6z4X+dFE1QvhwTv2drG7BjClco7j",
+	"/jSfb6/haweX6ILlGNnRBVULqOFtGFJRZr46Md/Frsx8+xhAd+F10rXeENRhQpKhj0iKxH6Uq41S6q1j",
+	"9y1ecUAVhk94I028Hv2yhixV47uGQOZwmUVBCrlEMEKXEcqkVTlM1WEpgRBdFyy3XsB2408rqEiYyOOo",
+	"mQOddfgWdwIa0i0ngx9wriMPYNutPPQXhWpzbbd/bvd31jbZoZbsDjo83Vulcjc4PS4nYOTAjGJAKLZc",
+	"AySwq4/3+WFI2q0ZVdY/dJXzTZCg2iIuHJFSSj++Q1LRg03iO5qxRJsOgKvzOcsHK7D8Ra6QqbGiKsEk",
+	"ERzf2gTRn0jFTLM9ttb2vKBad3Q5vcNLDpk5LOTCPSUlgdrwsiRywYQOGfyhqyRQ1OER4eiqOjU9zOaI",
+	"GDouoYHVyBkTCF2AYNIPSMnFLAk6jJPdieJ2zU2RK7qyU7KvC71z4LBHgAGnJnS/D9Abw4wn4jAFm8MD",
+	"Qrc+FWvI3CQnE39plVy85JBbHp9w6N48CX3S9mjzfNPImepPOFe043FerUfVPOo6EYI/QIOdxy9eLIAA",
+	"l1An6/Znl/BtQBFP+Q3i788JhYefcuFWkyt7akQwhvP8NXMuwf0BmMQh3QnGpJuNmJmU58MwFF7meQ3y",
+	"tZKg9q3VGVf17bVrkvM8wL/leHxz5eR/u1N9Lm/YnjJwKO0G4k8VGyyCalVbmHLcvPWZ92npxBZdJlLe",
+	"UMMnV8JBCNQ2Hc5+lNgRfZrjTfg9iPLtupsvjrGbXRczQvMOi4cIaOBSQf66ZD22dR2av42fRYLPBIf0",
+	"UiPguGY3TECZ1NMNcqyg+TUpGQUoL0zmmIJFTgLAmWf7108eSB9bq+vSkUckwkGOW2Lky9bB/l4JNMXt",
+	"OTmI0hb+OY6/Es7aoFPi522fpV9w0YUh/I6Le6Oaf5ZqKo0ZhlHB3qymmR9o8u7lmxHRMtSwrSGTTK1z",
+	"sUH4lpxQWAg5mejzPzVdpauiXwpXFScntepGynPXTPgU6qRBs1vzX8frkfhUvJ1MbpVaa9Ysabq6LRLA",
+	"kcoUWn1InJdvX+ljsMvqHQAyCQphTu1/M4Y19IEfOinA7Uhnl5C20e5JLs4aHgH1+csGa64Dy3KFoAXD",
+	"KlEMmi+5Qa89IFZOGMuJwtNLYKW2gvJhp+xylvGc5faEyT8KHIR9upBmVPE0QpGNqwaTCw0j2GTvjZSe",
+	"PlOMGiSWPRz23q0wt2736EPT5V7bxXUMyhjAc8F+RbNZsBeyZb1y41khpfayZ6/r7PCFprFClrlGfNFa",
+	"vN/+mGzotTeHjt6n5NnVv9wdqvaRVJ8vxBF7Nfr+V89gHIzRLn6sabAWoYWF7902+F6uoFZQrkbuhCRU",
+	"rAOWo6Y3LD8j7+XKsRIy42r5uSI8HxFWalb9Je6Nuta/VN9ffDL8JZzpc/t2dknhG4fc2ThEN94jt/GF",
+	"vr2RI13Efinfetm52G2dEhC0Nk4YXfI5aHj3Pg80+ZzzKdPm8xlxzWX2GAndPR+FlQCQiFD+FzrPnpLg",
+	"hqCUQuUDvEdONBfAEM8+Cvcwl5vybaUwlscPH8VOElyTuOq4nU30NQnedWXL3gwTsLJHuKM+8yIALlZK",
+	"1DRdneaKTtr4q36yn18FW3enub6iq4NPsx1aCjATIcm4cRtxzAbc4Jra7eXx1DI5Z8TIoHC5Cao2OfXt",
+	"6aMrurrT6neY18EK363ysa88sgfLUAH+D1X7Gd476L9abSqiulkTN1rNkKJyQokfJNJ+m33y8Ej7ZLhO",
+	"JbvpQrHwRrR8Q/5DpDzZFbrHIsTjXBdf0Ty+FWzDA90svtmw9zZOXHdsBw8X7Ln62c1NdXx70gDYlIA4",
+	"9HJyCmHmVER8n0U5dtHrV3Q0DVfOE8LajaOpY/udz+UNa7Ezg5HiaaHDCaeJNrRkyGwB7Uux+tPX8obt",
+	"u40P38i3QyGpkBj1rZWSfn8RQ3i+/yWZKHhVv6qrGhoqymaCgYSCI613YR2f5XzRMIc+qCXbkkfFDFds",
+	"7iYiFW1/z7SR6li66PdvR0m4dmKY5ByeMEY3rF+h53v44jGnfVf3LojPt6bekdUYbg3Q9pMuC8txL7fs",
+	"Igj+L83JnTJADwRQYe+GE+MSimMlV9rDWdWLcux/U+knEHLAoYsNa3ji5QVp7BJ8xbuZxaGLgq8dBhDg",
+	"u2AGoV41hR2i0Ni71AaSqQl+7FHSosB74KjDEkjlQEIdK7dpcDvD+xnAN8ORYNGmkASQQQCK0PocrCzj",
+	"ub+Xh0pauJvfQ2L1wXaVjyxG6dNTiTKnfs4L6jqgYseJ1Wm/UJEfaG3C7e/P6kDLV4jFY5R97oDUmx4b",
+	"99pokKoIsMgcbieowRHRFBG/VlLNNnnooktpl3zG1qdZQcuSiSlrCRs+89e8wy8dtoAcHoEWRroWGgJD",
+	"eCg80IQurc9i7BOlAlwhPWNWuWhyzcaXS1MIcJqHAcoI7du6uaEWYXb6zHzLfKMa+nFdn+4DZGjx7pjl",
+	"/lvovMBY1ZQX357ZtXCKZdLu+HZIHmC84ppAGGfpzlpMFCM5mxPbeq3y0sRqROFpB1r89/5d/h5nnV86",
+	"WJ2Rq+HzJU59Tz8wz1On33NhmLpCA/4QC1bd//6s2EtR4crCgTQI7oJ07U+SUFHd2tEbOro0bANILljB",
+	"ykmyqCKcH5lUjKwYnxYa64jG61HD03vi0xxYcuEzElxVMFqjqooNmZRAtnx87Yy8FeW6ehjW6RR8oWus",
+	"n4jVo6BalBvy3zL7+yld1UC6g/uzKnjJ6pwf9qxb0fV/39Yf1pmBeTho05J9QJrirpwMYu+UZb0iShM6",
+	"xnYkKL+aQM2vV6pGQlVMqurGb+Gk++c38AG7vNLzNcwG+pCMJLQ2/LpX/6rbfe073En1Y9e6Hio/UDji",
+	"SHhGCWBwBp2ARBypkItTqE1KacdL8j9fvntCKJlTwScMmojRyyBygjwSJRcMeiqdWTPjiDEORUqLQhrp",
+	"8JSB1R5KVuzHWJn4MtejELKs1bI5+ELlK5kAenFENMsUM9oVj5qEmpOLn/muTW73upAMCd685CCPW6Og",
+	"7JlccKbTe/pHO9LGxHxTWO7hzeIoyxgxhOOYwxEth1kamFVC68sDGTNXIuZS5VClwHxnBITWxoyw+cKs",
+	"YyvY2JfRksBoud7fc3GfFSybsRynnVkdI+0/g9UCITQ7rmetuRRq7WpYhtZaa5Bqu3R82/q2VZpvIbSD",
+	"UqdzRmbMmoEhvFqZwtbknEh7dY7NRQRqDaAHrsbtUtnN8GpPCfOOhAN+v2FqW6v+bG98QG+muv/deDOp",
+	"8/qln2jFhmm1Ae7OuhvjMxpovzt/Q2NDY9KfMVSB/YTnZfLsfrFkWqMJAED+4GSM8NcKtxrJATxvCMVW",
+	"6bbi8Fdcm9/0kpY/4uOPxez5+x1WzFXvOzCthZ/kYeyEpR2mN6MAKCRabNQQoo1qxUFFCKqmkvLjyiBb",
+	"aQE+eHUFLTy9+bo8YSdYqgAqbWA/ZVxly5KqKI1nhCrK7kWHxhkKEO3DnuD7TmRZWgsVjh/UyhNeli5s",
+	"leAuqCGO9eR47UISu9u9cUVXzskadGdYuRyI+56uvMOBzgl6X7BZynWT2aWxQ2Q264N/dGUvPFQK0t77",
+	"DtCP4LltnVMlXQ+U3QdDC3GUXPEDAmc7P5BnM7BgrBLI+ZwJl5CPIPfo5QL7aNob+a4MNTzzRNlWhfGc",
+	"FLS8Ydq17IWmPLkSGBLEQF5By6DYiBQfhb0mWxprc46INf4QJASqrrhgtQCd4xoaK6ahAQt5KD6Kz0Ku",
+	"Ps3nn61E0lLLOp4eVrZze2/DF0QqMqFlWWvdcC+MvR692/yu8FsH7PZzT7ijhj/39HomK975V4Ul/EQG",
+	"YnWqBmooYEDNtFTVIzKq1JpQlPJQC2GlyNrpK5kMVq4YW3QQrEz4dKkcnZXwtfLUuMiMNmxhP8JW1FDd",
+	"6ejk4FMjPwon4A/gMM+Kkd99nkPOt4ZTkiu6AhQ0KtxZiH+cToFbpaAiPyOXJLOWbkGhpqOodhO271Oi",
+	"uZha/5kZwALuLcYrjOweRIDtve9KfOG9Uqei/XCoSvQN8cClSYkfInu1aFUmgCPi8+XSFFLxf8O7PyE/",
+	"MqqY+nxGXhroV0ZD0WjA5bB/8Vzz9m+ejzQKkvTBjuBQ5ST23ncCdoRvlVhumPQDg2rgQ1ziBAeQ8jyN",
+	"ohk7XUmVtzc4fbDXXcNlB9wotack2pIcitpQGWQ9IhldaheiBmxn7ZueGrXPNGvMWI/J2tWNvjWf8r7c",
+	"zP0ow+/SH4H5fC+HbHF7cwDySQfVaPzqb0pPqoEN6FHwovsEFwcj6u2oPBz2uUn1qQZi6go1XnBHQgne",
+	"rW3Pd2Ja/qTkYr91PDBjBr9hgiwXA7Jm4Kw1KDMqMU8l3/ebm0P3dBxH3qx1BjerYzabgDYcVxdRPgs3",
+	"j89veA5UT38LTovmKx/Zfj+OhPj0lGZM1ITEGSXAIhGVkw0FtUliscUwcTQNdV+k5vgl5ccRmGel1EEX",
+	"JwWjk77vg+fu62Gtfss25rDkgQc0MO23qOJaikaceym6bUz7jvfLxuS0vBMbE1Y7vkGr+R1kl8LdQjAM",
+	"AC4gkidpoyIZ16/as514C/ut5uGtqaPNrDWpqjt2TeV5tmxDznm2xAl9x9nf53TktHx2/FrKI4rIJVnY",
+	"9cTMeXVrqK1pYvfFZabbltpnDx6Bqutul64GgqmYXpZmSHOntozWSC7llPDulZwqX1kTX8wX9vO/pQaA",
+	"N/+GdcAvkMOK6wHk5ksqgiUX01OU4LY8ST279dTVEZIxwyZFRzKHCRnFaO545jboUKSavbVH0PJwxEt4",
+	"8zspn8dHv4eZTIKdDKYpwJN2Ux3Q3uJQJrjGXQ4SXvOVxPNj9zJMm5PRTov1AROlX4nzhuKVSZUPiYNn",
+	"yFxqQ7QkcyrWg4lmBKFp1CB62pbVFD7DL4yVcAxOmMgYmcoKzq1WOYDKZ1FS0QEAZVVZ0EF7uInd0nJN",
+	"uWG9Dr/XNGeXVnce8PjbUSE+HFwhosSmFKL9dBCiFjkllLg2V6wCyZ1Ki+jEpZhTNWP5aVWNnMJPDxSY",
+	"QdvO6doefSWbGHuwPo2UVYaWUg3dja45O9YgTfPf3FiwUvcwYuCf8d7PypEPx+Y7tgEibJ5pQ8iGfWsE",
+	"dnHoqEBVXAflxDofhNtvWtpVaeWKluVpKeWsTVzIr++evxiRd29eEKnINRu/A4PMadlHj8nrH0deoOwN",
+	"SbmGdhwgFuLmjHiSe+zW4JrM2MKcEaw3bPRu1MCNa4W+E87KnHyGFrbPkTpmKWeX5pqWZVcR89tqkKmq",
+	"YFPwbCaY1lgW3KNKfrtM+HGjTPji7PtdGYe384Eaa9cyqQRTelTtyOViwZTbt7DWI5KVMputuGae90AD",
+	"VzKeKYD/YyfygSYrnpsC6ymh4mi0iWpZ0KrShc3tlLEvi1LmLOD3xabQDbJhuAR7YHvaNkqoYR5f4uX/",
+	"gGmsftk0EKJF6tz4OAGR4glKkSuwggMXRAvL5sxSCVIycASsWApHC/f1WIj2dT7NP80BHqqXcD581BTO",
+	"i++3q9gTD1sKbnRve/Q3uPqv/lbAV9MIZ1WNVTqtgONWnQ2q6EG1oicM1dn2J9jJUS94RXVxiknINgAh",
+	"ls2uqS4OdETbWx+oZv42fsc1VcLRzg/kcvgk8IoqJLncLJ4dpoQZcWrAvLNqnlHBHNm4WuqC0KlijWZk",
+	"qlhNHNriaJBocpJwf/JMO8nPw0Efm7Lu7UQOWsi0wklPrlmv8qW9Vu6rq16yE9IsXnKzla5d2mtiDh2O",
+	"P4Z8XbrZgq7lFV3HJi1eqGTY0cRp0CSKD1EcUBfZubk0xzc3Di8uLyQAO0HvydNACa+w2XQTuDCuozqz",
+	"bkeRqt2SbocMfN3icLqNcVOBkw8XUAVE8wpYBiyQIaTuOaCcgqKK5gTrglas9fmfq2LdWlxxXawT8f4m",
+	"r+SqWO9NknZdrN/Yu3S6SfvdvuE2HUqjFFHs+p+VnEMUgSFwELAlUpGXzPNDQ/xvoGbgufVnfOMaeOn2",
+	"0fi8RvAH4+GeSj7QlDYk5RWjClwf+xSAcMC1X6ry5MmJ4+GDjem+8Wfs3dG1AkVYRQxoaIirltg1ZMUi",
+	"EIEupw6iBC3U4dsQgNv+7qV7qKYTVq4DS+YIGwLH2DZYu81ruRQmeh9NV1WmQhtFMbqDbwMPeaCJYcwU",
+	"tdtBKDn+RnZW5tB8H8qhMBvL8lrJq6neXa4EQvcZQJeqvfpSRJ6BABYQFiRckJJP2FNQC/b+uqBqwYT9",
+	"cUE5kD7XV8KqiNgclBzhrewwRqS030T8QtfSji2nHFBr5GRSuyU0MsduWYMXcp2YFRzNmGaz+rAQZWb7",
+	"LteFrCElhjlzISmQ8Dldk1zibR2Q2BpDxwhm4B7hGsK2H/FCSXnjJO8PyYV9f/coxWhJQogzkP0C4kzj",
+	"5niPyM3dPplTNUPMFEZWUgLeD9aNUC1FQ6qgpnaU5DwBsMAAA1u9NeTjMc1fI1KUolzDKURonmP2wT3o",
+	"lZxGHvOaGgblJHjjEkKs0F2MLMnEHn4huumFlE2Ywor1+AZ3GI9GA5Ji+N4VUzfcfuv3v/53AAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -28,14 +28,15 @@ func (s Station) Baths(ctx context.Context, shop uuid.UUID) ([]Bath, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := make([]Bath, len(rows))
-	for i, b := range rows {
+	out := make([]Bath, 0, len(rows))
+	for _, b := range rows {
 		k, err := care.CleanerByID(b.Cleaner)
 		if err != nil {
-			return nil, err
+			continue // a damaged row costs itself alone
 		}
-		out[i] = Bath{Bath: b, Cleaner: k, Until: b.Made.AddDate(0, 0, k.Keeps)}
-		out[i].Word, out[i].Why = care.BathState(k, b.Uses, b.Uses-b.Strained, s.Now().Sub(b.Made))
+		one := Bath{Bath: b, Cleaner: k, Until: b.Made.AddDate(0, 0, k.Keeps)}
+		one.Word, one.Why = care.BathState(k, b.Uses, b.Uses-b.Strained, s.Now().Sub(b.Made))
+		out = append(out, one)
 	}
 	return out, nil
 }

@@ -90,8 +90,8 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 	}
 	for _, e := range all.Away {
 		var d store.SentDetail
-		if err := json.Unmarshal(e.Detail, &d); err != nil {
-			return "", err
+		if json.Unmarshal(e.Detail, &d) != nil {
+			continue // when it is expected cannot be read
 		}
 		if d.Expected != nil {
 			y, m, on := d.Expected.UTC().Date()

@@ -16,6 +16,7 @@ import (
 	"corte/core/say"
 	"corte/core/truing"
 	"corte/core/verdict"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	shopchoose "corte/internal/shop/choose"
@@ -92,11 +93,9 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) (Care, error) {
 			}
 			maps.Copy(rack, more)
 		}
-		one, err := wash(w, rack)
-		if err != nil {
-			return out, err
-		}
-		out.Washes = append(out.Washes, one)
+	}
+	if out.Washes, err = record.Readable(all, func(w store.Wash) (Wash, error) { return wash(w, rack) }); err != nil {
+		return out, err
 	}
 	if out.Grooves, err = shopgroove.At(s.Kit).Fitting(ctx, shop); err != nil {
 		return out, err
@@ -163,38 +162,25 @@ func (s Station) aligned(ctx context.Context, shop uuid.UUID) (map[uuid.UUID]boo
 
 // SendOut logs that a blade goes to the saw doctor. A retired blade does not.
 func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d store.SentDetail, by, note string) (store.Entry, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, blade)
-	switch {
-	case err != nil:
-		return store.Entry{}, err
-	case b.Retired != nil:
-		return store.Entry{}, refusal.Of("id", "%s is retired", b.Name)
-	case d.To == "":
-		return store.Entry{}, refusal.Of("to", "say where it goes")
-	}
-	return s.note(ctx, shop, blade, store.KindSent, d, by, note)
+	var out store.Entry
+	err := s.WithBlade(ctx, shop, blade, func(in *kit.Kit, b store.Blade) (err error) {
+		switch {
+		case b.Retired != nil:
+			return refusal.Of("id", "%s is retired", b.Name)
+		case b.Condition.Away:
+			return kit.Already("id", "%s is already out for sharpening. Nothing was saved; take it back first", b.Name)
+		case d.To == "":
+			return refusal.Of("to", "say where it goes")
+		}
+		out, err = At(in).note(ctx, shop, blade, store.KindSent, d, by, note)
+		return err
+	})
+	return out, err
 }
 
 // TakeBack logs that a blade came back, sharpened or only mended, and writes
 // its new kerf and diameter into its numbers.
 func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, sharpened bool, d store.SharpenedDetail, by, note string) (store.Entry, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, blade)
-	if err != nil {
-		return store.Entry{}, err
-	}
-	changed := b
-	if d.Kerf > 0 {
-		changed.Kerf = d.Kerf
-	}
-	if d.Diameter > 0 {
-		changed.Diameter = d.Diameter
-	}
-	if d.Diameter > b.Diameter+1 {
-		return store.Entry{}, refusal.Of("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
-	}
-	if err := rack.CheckBlade(changed); err != nil {
-		return store.Entry{}, err
-	}
 	raw, err := json.Marshal(d)
 	if err != nil {
 		return store.Entry{}, err
@@ -203,13 +189,31 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 	if sharpened {
 		kind = store.KindSharpened
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: kind, Blade: &blade, By: by, Note: note, Detail: raw}
-	return s.Store.Append(ctx, e, func(tx *store.Store, _ store.Entry) error {
-		if changed == b {
-			return nil
+	var out store.Entry
+	err = s.WithBlade(ctx, shop, blade, func(in *kit.Kit, b store.Blade) (err error) {
+		changed := b
+		if d.Kerf > 0 {
+			changed.Kerf = d.Kerf
 		}
-		return refusal.Changed(tx.ChangeBlade(ctx, shop, changed), "blade")
+		if d.Diameter > 0 {
+			changed.Diameter = d.Diameter
+		}
+		switch {
+		case !b.Condition.Away:
+			return kit.Already("id", "%s isn't out for sharpening, so it can't come back. Nothing was saved; send it out first, or look in its log", b.Name)
+		case d.Diameter > b.Diameter+1:
+			return refusal.Of("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
+		}
+		if err := rack.CheckBlade(changed); err != nil {
+			return err
+		}
+		e := store.Entry{Shop: shop, At: s.Now(), Kind: kind, Blade: &blade, By: by, Note: note, Detail: raw}
+		if out, err = in.Store.Append(ctx, e); err != nil || changed == b {
+			return err
+		}
+		return refusal.Changed(in.Store.ChangeBlade(ctx, shop, changed), "blade")
 	})
+	return out, err
 }
 
 // A Money is what a blade costs and has cost, in the shop's own money.

@@ -9,6 +9,7 @@ import (
 	"corte/core/care"
 	"corte/core/say"
 	"corte/internal/refusal"
+	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -95,26 +96,27 @@ type Mending struct {
 // Mend logs that an unfit blade was mended and inspected, so that it may go on
 // again; one that cannot be mended is retired.
 func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mending) (store.Entry, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
-	switch {
-	case err != nil:
-		return store.Entry{}, err
-	case b.Retired != nil:
-		return store.Entry{}, refusal.Of("id", "%s is retired", b.Name)
-	case m.Cannot:
+	var out store.Entry
+	err := s.WithBlade(ctx, shop, id, func(in *kit.Kit, b store.Blade) error {
+		if b.Retired != nil {
+			return kit.Already("id", "%s is retired", b.Name)
+		}
+		if !m.Cannot {
+			var err error
+			out, err = At(in).note(ctx, shop, id, store.KindMended, m.MendedDetail, m.By, "")
+			return err
+		}
 		raw, err := json.Marshal(store.RetiredDetail{Reason: "unmendable"})
 		if err != nil {
-			return store.Entry{}, err
+			return err
 		}
-		note := "cannot be mended, says " + m.InspectedBy
-		now := s.Now()
-		return s.Store.Append(ctx,
-			store.Entry{Shop: shop, At: now, Kind: store.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw},
-			func(tx *store.Store, _ store.Entry) error {
-				return tx.RetireBlade(ctx, shop, id, &store.Retired{At: now, Reason: "unmendable", Note: note})
-			})
-	}
-	return s.note(ctx, shop, id, store.KindMended, m.MendedDetail, m.By, "")
+		note, now := "cannot be mended, says "+m.InspectedBy, s.Now()
+		if out, err = in.Store.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw}); err != nil {
+			return err
+		}
+		return in.Store.RetireBlade(ctx, shop, id, &store.Retired{At: now, Reason: "unmendable", Note: note})
+	})
+	return out, err
 }
 
 // Note logs a line of text about a blade: where it was stored, what was seen.

@@ -11,6 +11,7 @@ import (
 	"corte/core/care"
 	"corte/core/say"
 	"corte/core/verdict"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -111,6 +112,9 @@ func (s Station) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash
 	}
 	now := s.Now()
 	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
+		if err := apart(ctx, tx, shop, a.Blades); err != nil {
+			return err
+		}
 		return tx.StartWash(ctx, store.Wash{ID: id, Shop: shop, Blades: a.Blades, Cleaner: a.Cleaner, Brush: string(a.Brush), Bath: a.Bath,
 			StepAt: now, Started: now, By: a.By})
 	})
@@ -118,6 +122,38 @@ func (s Station) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash
 		return Wash{}, err
 	}
 	return s.Wash(ctx, shop, id)
+}
+
+// apart holds blades and refuses one that is in another wash already.
+func apart(ctx context.Context, tx *store.Store, shop uuid.UUID, blades []uuid.UUID) error {
+	for _, id := range inOrder(blades) {
+		if err := tx.HoldBlade(ctx, shop, id); err != nil {
+			return err
+		}
+	}
+	washes, err := tx.Washes(ctx, shop)
+	if err != nil {
+		return err
+	}
+	for _, w := range washes {
+		for _, id := range w.Blades {
+			if !slices.Contains(blades, id) {
+				continue
+			}
+			b, err := tx.Blade(ctx, shop, id)
+			if err != nil {
+				return err
+			}
+			return kit.Already("blade_ids", "%s is in a wash already. Nothing was saved; finish or discard that wash first", b.Name)
+		}
+	}
+	return nil
+}
+
+// inOrder is blades in the one order in which they are held, so that two who
+// hold several cannot wait for each other.
+func inOrder(blades []uuid.UUID) []uuid.UUID {
+	return slices.Compact(slices.SortedFunc(slices.Values(blades), func(a, b uuid.UUID) int { return strings.Compare(a.String(), b.String()) }))
 }
 
 // Wash finds a wash that is under way.
@@ -133,19 +169,18 @@ func (s Station) Wash(ctx context.Context, shop, id uuid.UUID) (Wash, error) {
 	return wash(w, of)
 }
 
-// wash is a row with its steps and its blades, which are among those of.
+// wash is a row with its steps and its blades, which are among those of. The
+// error is a *record.DamagedError.
 func wash(w store.Wash, of map[uuid.UUID]store.Blade) (Wash, error) {
 	out := Wash{Wash: w}
 	var err error
 	if out.Cleaner, err = care.CleanerByID(w.Cleaner); err != nil {
-		return out, err
+		return out, record.Damaged("washes", w.ID, err)
 	}
 	for _, id := range w.Blades {
-		b, there := of[id]
-		if !there {
-			return out, store.ErrNone
+		if b, there := of[id]; there { // one whose own row is damaged is left out
+			out.Of = append(out.Of, b)
 		}
-		out.Of = append(out.Of, b)
 	}
 	out.Steps = care.WashSteps(out.Cleaner, care.Brush(w.Brush), len(w.Blades))
 	return out, nil
@@ -191,17 +226,15 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, s
 	if err != nil {
 		return nil, err
 	}
-	at := sent.At(s.Now())
+	at, by := sent.At(s.Now()), kit.By(ctx, w.By)
 	var rows []store.Entry
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		rows = nil
 		if err := tx.EndWash(ctx, shop, id, version); err != nil {
 			return refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash") // somebody else ended it
 		}
-		// Blades are taken in one order, so that two washes cannot wait for each other.
-		ids := slices.SortedFunc(slices.Values(w.Blades), func(a, b uuid.UUID) int { return strings.Compare(a.String(), b.String()) })
-		for _, blade := range slices.Compact(ids) {
-			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: at, Kind: store.KindWashed, Blade: &blade, By: w.By, Detail: raw})
+		for _, blade := range inOrder(w.Blades) {
+			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: at, Kind: store.KindWashed, Blade: &blade, By: by, Detail: raw})
 			if err != nil {
 				return err
 			}

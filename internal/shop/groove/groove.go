@@ -308,7 +308,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		if err != nil {
 			return refusal.Of("id", "%s", err)
 		}
-		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: g.By, Detail: detail}); err != nil {
+		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: kit.By(ctx, g.By), Detail: detail}); err != nil {
 			return err
 		}
 		row := g.Groove
@@ -362,7 +362,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 			if err != nil {
 				return g, err
 			}
-			entries = append(entries, store.Entry{Shop: shop, At: at, Kind: one.kind, Blade: &g.Blade, Saw: &g.Saw, By: g.By, Note: one.note, Detail: raw})
+			entries = append(entries, store.Entry{Shop: shop, At: at, Kind: one.kind, Blade: &g.Blade, Saw: &g.Saw, By: kit.By(ctx, g.By), Note: one.note, Detail: raw})
 		}
 	}
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {

@@ -2,6 +2,7 @@ package groove
 
 import (
 	"encoding/json"
+	"errors"
 	"time"
 
 	"github.com/google/uuid"
@@ -123,6 +124,21 @@ func (k keptAsk) ask() Ask {
 		Direction: d.Direction, Motion: d.Motion, Finish: d.Finish, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Exit: d.Exit,
 		Other: d.Other, Form: d.Form, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, Bed: d.Bed, Piece: d.Piece, Pieces: d.Pieces,
 		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff, StoodBy: d.StoodBy}}
+}
+
+// Readable reports what of a row cannot be read.
+func Readable(row store.Groove) error {
+	var asked keptAsk
+	var set keptStand
+	var tests []keptTest
+	if err := unmarshal(row.Asked, &asked, row.Setting, &set, row.Tests, &tests); err != nil {
+		return err
+	}
+	all := []float64{asked.Piece.Mm(), asked.Target.Mm(), asked.Depth.Mm(), set.Shift.Mm(), set.Off.Mm(), set.Height.Mm()}
+	for _, t := range tests {
+		all = append(all, t.Width.Mm(), t.Off.Mm(), t.Depth.Mm())
+	}
+	return errors.Join(store.Figures(all...), store.Counts(row.Made, set.Passes))
 }
 
 func unmarshal(pairs ...any) error {

@@ -13,6 +13,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/job"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -254,17 +255,24 @@ func (s Station) Jobs(ctx context.Context, shop uuid.UUID, limit int) ([]Job, er
 	if err != nil {
 		return nil, err
 	}
-	out := make([]Job, len(rows))
-	for i, r := range rows {
+	return record.Readable(rows, func(r store.Job) (Job, error) {
 		ticks, err := s.Store.JobTicks(ctx, shop, r.ID)
 		if err != nil {
-			return nil, err
+			return Job{}, err
 		}
-		if out[i], err = jobOf(r, ticks); err != nil {
-			return nil, err
+		return jobOf(r, ticks)
+	})
+}
+
+// Readable reports what of a row cannot be read, or is of no real cut.
+func Readable(row store.Job) error {
+	j, err := jobOf(row, nil)
+	for i, r := range j.Rows {
+		if faults := r.Check(); err == nil && len(faults) > 0 {
+			err = fmt.Errorf("row %d: %s", i+1, faults[0].What)
 		}
 	}
-	return out, nil
+	return err
 }
 
 func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
@@ -272,12 +280,12 @@ func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
 		Done: map[uuid.UUID]job.Progress{}, Took: map[uuid.UUID]float64{}, Timed: map[uuid.UUID]int{}}
 	var err error
 	if j.Rows, j.Knobs, err = readList(row.List); err != nil {
-		return j, fmt.Errorf("job %s: %w", row.ID, err)
+		return j, record.Damaged("jobs", row.ID, err)
 	}
 	if row.Sheet != nil {
 		j.Sheet = &Sheet{}
 		if err := json.Unmarshal(row.Sheet, j.Sheet); err != nil {
-			return j, fmt.Errorf("sheet of job %s: %w", row.ID, err)
+			return j, record.Damaged("jobs", row.ID, fmt.Errorf("its sheet: %w", err))
 		}
 		now, err := digest(j.Rows)
 		if err != nil {

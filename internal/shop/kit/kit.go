@@ -3,11 +3,15 @@
 package kit
 
 import (
+	"cmp"
 	"context"
 	"time"
 
 	"github.com/google/uuid"
 
+	"corte/core/say"
+	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -26,4 +30,30 @@ func (k *Kit) In(tx *store.Store) *Kit { return &Kit{tx, k.Now} }
 func (k *Kit) Add(ctx context.Context, make func(*store.Store, uuid.UUID) error) (uuid.UUID, error) {
 	id := uuid.New()
 	return id, k.Store.Atomically(ctx, func(tx *store.Store) error { return make(tx, id) })
+}
+
+// WithBlade runs f on a blade that nobody else can change meanwhile, so that of
+// several requests that do the same to it one succeeds and the others see that.
+func (k *Kit) WithBlade(ctx context.Context, shop, id uuid.UUID, f func(in *Kit, b store.Blade) error) error {
+	return k.Store.Atomically(ctx, func(tx *store.Store) error {
+		if err := tx.HoldBlade(ctx, shop, id); err != nil {
+			return err
+		}
+		b, err := tx.Blade(ctx, shop, id)
+		if err != nil {
+			return refusal.NotThere(err, "id", "blade")
+		}
+		return f(k.In(tx), b)
+	})
+}
+
+// Already refuses what was done before: nothing is written a second time.
+func Already(field, form string, with ...any) error {
+	return &refusal.Error{Reason: refusal.Conflict, Field: field, What: say.Of(form, with...)}
+}
+
+// By is the name that a row of the log carries: the name of the session that
+// writes it, or of whoever began the work where no name is known.
+func By(ctx context.Context, begun string) string {
+	return cmp.Or(record.ActorOf(ctx).Name, begun)
 }

@@ -53,7 +53,7 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 	case !strikable[row.Kind]:
 		return row, refusal.Of("id", "this row cannot be struck out; undo what it records instead")
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: note}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: kit.By(ctx, ""), Note: note}
 	var d store.CutDetail
 	_ = json.Unmarshal(row.Detail, &d)
 	out, err := s.Store.Append(ctx, e, func(tx *store.Store, e store.Entry) error {

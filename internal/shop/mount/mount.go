@@ -4,7 +4,6 @@ package mount
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"time"
 
 	"github.com/google/uuid"
@@ -13,6 +12,7 @@ import (
 	"corte/core/measure"
 	"corte/core/mount"
 	"corte/core/verdict"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	shopgroove "corte/internal/shop/groove"
@@ -98,7 +98,7 @@ func (s Station) mounting(ctx context.Context, m store.Mounting) (Mounting, erro
 		return out, err
 	}
 	if err := json.Unmarshal(m.Answers, &out.Answers); err != nil {
-		return out, fmt.Errorf("answers of mounting %s: %w", m.ID, err)
+		return out, record.Damaged("mountings", m.ID, err)
 	}
 	used, sharpened, err := s.Store.LastUse(ctx, m.Shop, m.Blade)
 	if err != nil {

@@ -3,10 +3,11 @@ package own
 import (
 	"context"
 	"encoding/json"
-	"fmt"
+	"errors"
 
 	"github.com/google/uuid"
 
+	"corte/internal/record"
 	"corte/internal/refusal"
 )
 
@@ -36,9 +37,18 @@ func (s Station) Notes(ctx context.Context, shop uuid.UUID) (Notes, error) {
 		return n, err
 	}
 	if err := json.Unmarshal(raw, &n); err != nil {
-		return n, fmt.Errorf("notes on owning: %w", err)
+		return n, record.Damaged("owning", shop, err)
 	}
 	return n, nil
+}
+
+// Readable reports what of a shop's notes cannot be read.
+func Readable(raw json.RawMessage) error {
+	var n Notes
+	if err := json.Unmarshal(raw, &n); err != nil {
+		return errors.New("notes on owning are not as they are kept")
+	}
+	return nil
 }
 
 // Note writes them over a version.

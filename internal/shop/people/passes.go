@@ -57,6 +57,21 @@ func (s Station) AddGuest(ctx context.Context, shop, blade uuid.UUID, name strin
 	return s.add(ctx, store.Pass{Shop: shop, Kind: "guest", Name: name, Role: record.Viewer.String(), Blade: &blade}, days, "let a guest read of "+b.Name)
 }
 
+// EndTokens ends the tokens that a person made in any shop. It is asked in no
+// shop.
+func (s Station) EndTokens(ctx context.Context, person uuid.UUID) error {
+	all, err := s.Store.Belongings(ctx, person)
+	if err != nil {
+		return err
+	}
+	for _, b := range all {
+		if err := s.Store.EndPassesOf(ctx, b.Shop, b.ID, s.Now(), true); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 // Withdraw lets a pass open nothing any more.
 func (s Station) Withdraw(ctx context.Context, shop, id uuid.UUID) error {
 	return s.Store.Atomically(ctx, func(tx *store.Store) error {

@@ -173,8 +173,11 @@ func (s Station) change(ctx context.Context, shop, id uuid.UUID, version int, f 
 			return refusal.Changed(err, "person")
 		}
 		if m.Gone != nil || m.Role != was.Role {
-			// What was promised them as something else is promised no more.
-			if err := tx.EndPassesOf(ctx, shop, id, s.Now(), m.Gone != nil); err != nil {
+			// What was promised them as something else is promised no more, and tokens of
+			// theirs end where they may do less than before.
+			from, _ := record.ParseRole(was.Role)
+			to, _ := record.ParseRole(m.Role)
+			if err := tx.EndPassesOf(ctx, shop, id, s.Now(), m.Gone != nil || to < from); err != nil {
 				return err
 			}
 		}

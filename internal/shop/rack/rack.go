@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -149,26 +150,47 @@ func (s Station) RestoreBlade(ctx context.Context, shop, id uuid.UUID) (store.Bl
 }
 
 func (s Station) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.Retired) (store.Blade, error) {
-	b, err := s.Blade(ctx, shop, id)
-	if err != nil || (b.Retired == nil) == (r == nil) {
-		return b, err // as it should be already
-	}
-	if r == nil {
-		if err := s.free(ctx, shop, b.Name, id); err != nil {
-			return b, err
-		}
-	}
-	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
-		if err := tx.RetireBlade(ctx, shop, id, r); err != nil {
+	err := s.WithBlade(ctx, shop, id, func(in *kit.Kit, b store.Blade) error {
+		if err := again(b.Name, b.Retired != nil, r != nil); err != nil {
 			return err
 		}
-		_, err := tx.Append(ctx, retiredEntry(shop, r, s.Now(), &id, nil))
+		if r == nil {
+			if err := At(in).free(ctx, shop, b.Name, id); err != nil {
+				return err
+			}
+		} else if err := underWay(ctx, in, shop, func(m store.Mounting) bool { return m.Blade == id }, b.Name); err != nil {
+			return err
+		}
+		if err := in.Store.RetireBlade(ctx, shop, id, r); err != nil {
+			return err
+		}
+		_, err := in.Store.Append(ctx, retiredEntry(ctx, shop, r, s.Now(), &id, nil))
 		return err
 	})
 	if err != nil {
-		return b, refusal.NotThere(err, "id", "blade")
+		return store.Blade{}, err
 	}
 	return s.Blade(ctx, shop, id)
+}
+
+// again refuses to retire what is retired, and to restore what is in use.
+func again(name string, is, wanted bool) error {
+	switch {
+	case is && wanted:
+		return kit.Already("id", "%s is already retired. Nothing was saved", name)
+	case !is && !wanted:
+		return kit.Already("id", "%s is in use already. Nothing was saved", name)
+	}
+	return nil
+}
+
+// underWay refuses to retire a saw or a blade while a mounting of it is open.
+func underWay(ctx context.Context, in *kit.Kit, shop uuid.UUID, of func(store.Mounting) bool, name string) error {
+	all, err := in.Store.Mountings(ctx, shop)
+	if err == nil && slices.ContainsFunc(all, of) {
+		err = kit.Already("id", "%s has a mounting under way. Nothing was saved; finish or discard the mounting first", name)
+	}
+	return err
 }
 
 // RetireSaw takes a saw out of the shop, or brings it back where reason is
@@ -178,25 +200,37 @@ func (s Station) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, note
 	if reason != "" {
 		r = &store.Retired{At: s.Now(), Reason: reason, Note: note}
 	}
-	w, err := s.Saw(ctx, shop, id)
-	if err != nil || (w.Retired == nil) == (r == nil) {
-		return w, err
-	}
-	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
+	err := s.Store.Atomically(ctx, func(tx *store.Store) error {
+		in := s.In(tx)
+		if err := tx.HoldSaw(ctx, shop, id); err != nil {
+			return err
+		}
+		w, err := At(in).Saw(ctx, shop, id)
+		if err != nil {
+			return err
+		}
+		if err := again(w.Name, w.Retired != nil, r != nil); err != nil {
+			return err
+		}
+		if r != nil {
+			if err := underWay(ctx, in, shop, func(m store.Mounting) bool { return m.Saw == id }, w.Name); err != nil {
+				return err
+			}
+		}
 		if err := tx.RetireSaw(ctx, shop, id, r); err != nil {
 			return err
 		}
-		_, err := tx.Append(ctx, retiredEntry(shop, r, s.Now(), nil, &id))
+		_, err = tx.Append(ctx, retiredEntry(ctx, shop, r, s.Now(), nil, &id))
 		return err
 	})
 	if err != nil {
-		return w, refusal.NotThere(err, "id", "saw")
+		return store.Saw{}, err
 	}
 	return s.Saw(ctx, shop, id)
 }
 
-func retiredEntry(shop uuid.UUID, r *store.Retired, at time.Time, blade, saw *uuid.UUID) store.Entry {
-	e := store.Entry{Shop: shop, At: at, Kind: store.KindRestored, Blade: blade, Saw: saw}
+func retiredEntry(ctx context.Context, shop uuid.UUID, r *store.Retired, at time.Time, blade, saw *uuid.UUID) store.Entry {
+	e := store.Entry{Shop: shop, At: at, Kind: store.KindRestored, Blade: blade, Saw: saw, By: kit.By(ctx, "")}
 	if r != nil {
 		e.Kind, e.Note = store.KindRetired, r.Note
 		e.Detail, _ = json.Marshal(store.RetiredDetail{Reason: r.Reason})
@@ -235,7 +269,7 @@ func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, b
 				if err := tx.RetireSaw(ctx, shop, w.ID, w.Retired); err != nil {
 					return err
 				}
-				if _, err := tx.Append(ctx, retiredEntry(shop, w.Retired, w.Retired.At, nil, &w.ID)); err != nil {
+				if _, err := tx.Append(ctx, retiredEntry(ctx, shop, w.Retired, w.Retired.At, nil, &w.ID)); err != nil {
 					return err
 				}
 			}
@@ -249,7 +283,7 @@ func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, b
 				if err := tx.AddRetired(ctx, shop, b, retired); err != nil {
 					return err
 				}
-				if _, err := tx.Append(ctx, retiredEntry(shop, retired, retired.At, &b.ID, nil)); err != nil {
+				if _, err := tx.Append(ctx, retiredEntry(ctx, shop, retired, retired.At, &b.ID, nil)); err != nil {
 					return err
 				}
 				continue

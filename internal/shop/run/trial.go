@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/binary"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"slices"
 
@@ -13,8 +14,10 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/trial"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -161,23 +164,31 @@ func (s Station) Trials(ctx context.Context, shop uuid.UUID, blade *uuid.UUID, l
 	if err != nil {
 		return nil, err
 	}
-	out := make([]Trial, len(rows))
-	for i, r := range rows {
-		if out[i], err = trialOf(r); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
+	return record.Readable(rows, trialOf)
 }
 
+// ReadableTrial reports what of a row cannot be read.
+func ReadableTrial(row store.Trial) error {
+	_, err := trialOf(row)
+	return err
+}
+
+// trialOf reads a row. The error is a *record.DamagedError.
 func trialOf(row store.Trial) (Trial, error) {
 	t := Trial{Trial: row}
 	var asked trialAsked
-	if err := json.Unmarshal(row.Asked, &asked); err != nil {
-		return t, err
+	err := errors.Join(json.Unmarshal(row.Asked, &asked), json.Unmarshal(row.Runs, &t.Runs))
+	var shape map[string]any // the handlers hand the cut on as it is
+	if err == nil && json.Unmarshal(asked.Cut, &shape) != nil {
+		err = errors.New("it says of no cut what was asked")
 	}
-	if err := json.Unmarshal(row.Runs, &t.Runs); err != nil {
-		return t, err
+	for _, r := range t.Runs {
+		if err == nil && (r.Setting < 0 || r.Setting >= len(asked.Settings)) {
+			err = fmt.Errorf("a piece is of setting %d, and there are %d", r.Setting, len(asked.Settings))
+		}
+	}
+	if err != nil {
+		return t, record.Damaged("trials", row.ID, err)
 	}
 	t.Cut, t.Settings, t.Repeats = asked.Cut, asked.Settings, asked.Repeats
 	t.Differ = trial.Differ(asked.plain())
@@ -256,6 +267,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 	}
 	now := s.Now()
 	t.Ended = &now
+	by := kit.By(ctx, t.By)
 	_, t.Says = results(t)
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.ChangeTrial(ctx, t.Trial); err != nil {
@@ -271,7 +283,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 			if err != nil {
 				return err
 			}
-			e := store.Entry{Shop: shop, At: now, Kind: store.KindCut, Blade: &set.Blade, Saw: &t.Saw, By: t.By, Note: note + fmt.Sprint(r.Piece), Detail: raw}
+			e := store.Entry{Shop: shop, At: now, Kind: store.KindCut, Blade: &set.Blade, Saw: &t.Saw, By: by, Note: note + fmt.Sprint(r.Piece), Detail: raw}
 			if _, err := tx.Append(ctx, e); err != nil {
 				return err
 			}
@@ -289,7 +301,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 				continue
 			}
 			seen[set.Blade] = true
-			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindCompared, Blade: &set.Blade, Saw: &t.Saw, By: t.By, Detail: raw}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindCompared, Blade: &set.Blade, Saw: &t.Saw, By: by, Detail: raw}); err != nil {
 				return err
 			}
 		}

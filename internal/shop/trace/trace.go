@@ -177,7 +177,7 @@ func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Trace, error) {
 		t.BladeName = b.Name
 	}
 	if err := errors.Join(json.Unmarshal(row.Facts, &t.Facts), json.Unmarshal(row.Answers, &t.Answers)); err != nil {
-		return t, err
+		return t, record.Damaged("traces", row.ID, err)
 	}
 	if err := s.fromLog(ctx, &t); err != nil {
 		return t, err
@@ -367,11 +367,11 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 		}
 		if known.ID == "edge-dull" && fixed && row.Blade != nil {
 			says, _ := json.Marshal(store.JudgedDetail{Says: "dull"})
-			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: row.By, Note: "proved by a trace", Detail: says}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: kit.By(ctx, row.By), Note: "proved by a trace", Detail: says}); err != nil {
 				return err
 			}
 		}
-		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: row.By, Note: note, Detail: raw})
+		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: kit.By(ctx, row.By), Note: note, Detail: raw})
 		return err
 	})
 	if err != nil {

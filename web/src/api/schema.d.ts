@@ -1963,6 +1963,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/damaged-rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rows of this shop that can't be read
+         * @description Lists and plans leave such a row out, and everything else goes on. Of the log only the newest 100,000 rows are checked.
+         */
+        get: operations["listDamagedRows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/damaged-rows/{table}/{row}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table: string;
+                row: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write a corrected row over one that can't be read
+         * @description The row is checked as one from a file is. Rows of the log stay as they are; they can be struck out.
+         */
+        put: operations["repairRow"];
+        post?: never;
+        /**
+         * Remove a row that can't be read
+         * @description A blade or a saw that the log names is repaired instead.
+         */
+        delete: operations["removeRow"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/shop-file-previews": {
         parameters: {
             query?: never;
@@ -6994,6 +7041,30 @@ export interface components {
             /** @description Left out on the last page. */
             next?: string;
         };
+        DamagedRows: {
+            items: components["schemas"]["DamagedRow"][];
+        };
+        DamagedRow: {
+            /** @description As a shop file names it. */
+            table: string;
+            id: string;
+            /** @description What it is called */
+            name?: string;
+            why: string;
+            /** @description The row as a shop file has it. */
+            row: {
+                [key: string]: unknown;
+            };
+            /** @description Of the row as it stands */
+            digest: string;
+        };
+        RowRepair: {
+            row: {
+                [key: string]: unknown;
+            };
+            /** @description Of the row that is written over; another one means that it has changed since. */
+            digest: string;
+        };
         LogEntry: {
             /** Format: int64 */
             id: number;
@@ -7021,6 +7092,8 @@ export interface components {
              * @description The row that stands in its place; of a row that strikes another, in the place of that.
              */
             amended_by?: number;
+            /** @description What the row records can't be read. It counts for nothing; it can be struck out. */
+            damaged?: boolean;
             /** @description What a judgement, a look-over, a sending, a return, a wash or a comparison says. */
             says?: string[];
             /** Format: uuid */
@@ -10804,6 +10877,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDamagedRows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rows, with what is wrong with each. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DamagedRows"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    repairRow: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
+            path: {
+                table: string;
+                row: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowRepair"];
+            };
+        };
+        responses: {
+            /** @description What is still damaged. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DamagedRows"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeRow: {
+        parameters: {
+            query: {
+                digest: string;
+            };
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
+            path: {
+                table: string;
+                row: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is still damaged. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DamagedRows"];
                 };
             };
             default: components["responses"]["Problem"];

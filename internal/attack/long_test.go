@@ -1,0 +1,5 @@
+//go:build long
+
+package attack
+
+const long = true

@@ -1,0 +1,46 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+)
+
+func (s *server) damaged(ctx context.Context) (contract.DamagedRows, error) {
+	all, err := s.in(ctx).Repair.All(ctx, s.shop(ctx))
+	out := contract.DamagedRows{Items: make([]contract.DamagedRow, len(all))}
+	for i, r := range all {
+		out.Items[i] = contract.DamagedRow{Table: r.Table, ID: r.ID, Name: opt.Known(r.Name), Why: r.Why, Digest: r.Digest}
+		if err := json.Unmarshal(r.JSON, &out.Items[i].Row); err != nil {
+			return out, err
+		}
+	}
+	return out, err
+}
+
+func (s *server) ListDamagedRows(ctx context.Context, _ contract.ListDamagedRowsRequestObject) (contract.ListDamagedRowsResponseObject, error) {
+	out, err := s.damaged(ctx)
+	return contract.ListDamagedRows200JSONResponse(out), err
+}
+
+func (s *server) RepairRow(ctx context.Context, r contract.RepairRowRequestObject) (contract.RepairRowResponseObject, error) {
+	raw, err := json.Marshal(r.Body.Row)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.in(ctx).Repair.Repair(ctx, s.shop(ctx), r.Table, r.Row, r.Body.Digest, raw); err != nil {
+		return nil, err
+	}
+	out, err := s.damaged(ctx)
+	return contract.RepairRow200JSONResponse(out), err
+}
+
+func (s *server) RemoveRow(ctx context.Context, r contract.RemoveRowRequestObject) (contract.RemoveRowResponseObject, error) {
+	if err := s.in(ctx).Repair.Remove(ctx, s.shop(ctx), r.Table, r.Row, r.Params.Digest); err != nil {
+		return nil, err
+	}
+	out, err := s.damaged(ctx)
+	return contract.RemoveRow200JSONResponse(out), err
+}
