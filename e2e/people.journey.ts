@@ -273,3 +273,96 @@ test('an owner founds another shop, and goes over and back', async ({ page }) =>
   await page.goto(`${at}/rack`);
   await expect(page.getByText('Plough').first()).toBeVisible();
 });
+
+/** The newest rows of the log, by the time they were made. */
+const rows = async (page: Page, limit = 1) =>
+  (
+    (await (await page.request.get(`${at}/api/v1/log?limit=${limit}`)).json()) as {
+      items: { id: number; by?: string }[];
+    }
+  ).items;
+const newest = async (page: Page) => (await rows(page))[0];
+
+const waits = (page: Page) => page.getByRole('button', { name: '1 cut waits' });
+
+/** Logs a cut whose answer is lost, so that it waits. */
+async function cutThatWaits(page: Page) {
+  await page.route('**/api/v1/cuts', (r) => r.abort('connectionreset'));
+  await page.goto(`${at}/run`);
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(waits(page)).toBeVisible();
+}
+
+test('at a tablet a cut that waits is sent in the name of whoever made it, and seen by nobody else', async ({
+  page,
+}) => {
+  await signIn(page, 'Maren');
+  await page.goto(`${at}/people`);
+  await page.getByRole('button', { name: 'Make this a tablet of the shop…' }).click();
+  await page.getByLabel('Where it stands').fill('By the miter saw');
+  await page.getByRole('button', { name: 'Make it one' }).click();
+  const hands = page.getByRole('region', { name: 'Who works here' });
+  const tap = async (name: string, pin: string) => {
+    await hands.getByRole('button', { name }).click();
+    await page.getByRole('dialog', { name: 'PIN' }).waitFor();
+    await page.keyboard.type(pin);
+    await page.keyboard.press('Enter');
+    await expect(hands).toContainText('Hang the tag back');
+  };
+  await tap('Ilse', '2580');
+  const before = await newest(page);
+  await cutThatWaits(page);
+  // She puts her name down; somebody else takes the tablet, and the network is back.
+  await hands.getByRole('button', { name: 'Hang the tag back' }).click();
+  await expect(waits(page)).toHaveCount(0);
+  await page.unroute('**/api/v1/cuts');
+  await tap('Rosa', '1470');
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByText(/Cut logged/).first()).toBeVisible();
+  await expect(waits(page)).toHaveCount(0);
+  const rosas = (await newest(page))!;
+  expect(rosas.by).toBe('Rosa');
+  await page.reload();
+  await expect(waits(page)).toHaveCount(0);
+  expect((await newest(page))!.id).toBe(rosas.id);
+  await hands.getByRole('button', { name: 'Hang the tag back' }).click();
+  await tap('Ilse', '2580');
+  // Hers was made before Rosa's, and stands before it.
+  await expect.poll(async () => (await rows(page, 2))[1]!.id).toBeGreaterThan(before!.id);
+  expect((await rows(page, 2)).map((e) => e.by)).toEqual(['Rosa', 'Ilse']);
+  await expect(waits(page)).toHaveCount(0);
+});
+
+test('a cut waits through a sign-out, and goes to no other person and no other shop', async ({ page }) => {
+  await signIn(page, 'Maren');
+  const before = await newest(page);
+  await cutThatWaits(page);
+  const out = async () => {
+    await page.goto(`${at}/me`);
+    await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await expect(waits(page)).toHaveCount(0);
+  };
+  await out();
+  await page.unroute('**/api/v1/cuts');
+  await signIn(page, 'Rosa');
+  await expect(waits(page)).toHaveCount(0);
+  await page.waitForTimeout(4500); // it would have been tried again by now
+  expect((await newest(page))!.id).toBe(before!.id);
+  await out();
+  await page.route('**/api/v1/cuts', (r) => r.abort('connectionreset'));
+  await signIn(page, 'Maren');
+  await expect(waits(page)).toBeVisible();
+  // In her other shop it is not there either.
+  await page.goto(`${at}/me`);
+  await page.getByRole('button', { name: 'Go over to The loft' }).click();
+  await expect(page.getByText('The loft: you are in it')).toBeVisible();
+  await expect(waits(page)).toHaveCount(0);
+  await page.unroute('**/api/v1/cuts');
+  await page.waitForTimeout(4500);
+  expect(await newest(page)).toBeUndefined();
+  await page.getByRole('button', { name: /^Go over to Lanterngate/ }).click();
+  await expect.poll(async () => (await newest(page))!.id).toBeGreaterThan(before!.id);
+  expect((await newest(page))!.by).toBe('Maren');
+  await expect(waits(page)).toHaveCount(0);
+});

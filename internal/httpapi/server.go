@@ -140,7 +140,7 @@ func New(o Options) (http.Handler, error) {
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
 	})
-	contract.RegisterHandlersWithOptions(r.Group("", s.who, s.onlyWhoMay(need), inBudget(newLooks()), develop, s.once(spec), keep), strict, contract.GinServerOptions{
+	contract.RegisterHandlersWithOptions(r.Group("", s.who, s.onlyWhoMay(need), madeBy, inBudget(newLooks()), develop, s.once(spec), keep), strict, contract.GinServerOptions{
 		BaseURL: base,
 		ErrorHandler: func(c *gin.Context, _ error, _ int) {
 			refuse(c, http.StatusBadRequest, "", "The address cannot be read.")

@@ -167,6 +167,23 @@ func cookieOf(c *gin.Context, name string) string {
 	return value
 }
 
+// madeBy refuses what waited in a browser for somebody else than is signed in on
+// it now: it goes on waiting for whoever made it.
+func madeBy(c *gin.Context) {
+	said := c.GetHeader("Made-By")
+	if said == "" {
+		return
+	}
+	a := record.ActorOf(c.Request.Context())
+	is := a.Shop.String() + ":"
+	if a.Member != nil {
+		is += a.Member.String()
+	}
+	if said != is {
+		refuse(c, http.StatusForbidden, "", "Someone else made this on this device. Nothing was saved; it waits until they sign in here again.")
+	}
+}
+
 // origin is what a browser calls the address that a page is under.
 func origin(r *http.Request, secure bool) string {
 	if secure {

@@ -7043,6 +7043,9 @@ type Limit = int
 // MadeAfter defines model for MadeAfter.
 type MadeAfter = time.Time
 
+// MadeBy defines model for MadeBy.
+type MadeBy = string
+
 // OptionalKey defines model for OptionalKey.
 type OptionalKey = string
 
@@ -7222,6 +7225,10 @@ type LogCutParams struct {
 	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
 	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
 
+	// MadeBy The shop and the member that made this, with a colon between, where it waited in a browser. The server
+	// takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+	MadeBy *MadeBy `json:"Made-By,omitempty"`
+
 	// MadeAfter The `at` that the server gave to what was made just before it at the
 	// same bench. It is put after that, however long either was on its way.
 	// It is no part of what the key is held to.
@@ -7400,6 +7407,10 @@ type TickJobParams struct {
 
 	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
 	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeBy The shop and the member that made this, with a colon between, where it waited in a browser. The server
+	// takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+	MadeBy *MadeBy `json:"Made-By,omitempty"`
 
 	// MadeAfter The `at` that the server gave to what was made just before it at the
 	// same bench. It is put after that, however long either was on its way.
@@ -7769,6 +7780,10 @@ type SaveTruingParams struct {
 	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
 	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
 
+	// MadeBy The shop and the member that made this, with a colon between, where it waited in a browser. The server
+	// takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+	MadeBy *MadeBy `json:"Made-By,omitempty"`
+
 	// MadeAfter The `at` that the server gave to what was made just before it at the
 	// same bench. It is put after that, however long either was on its way.
 	// It is no part of what the key is held to.
@@ -7812,6 +7827,10 @@ type StepWashParams struct {
 
 	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
 	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeBy The shop and the member that made this, with a colon between, where it waited in a browser. The server
+	// takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+	MadeBy *MadeBy `json:"Made-By,omitempty"`
 }
 
 // EndWashParams defines parameters for EndWash.
@@ -7824,6 +7843,10 @@ type EndWashParams struct {
 
 	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
 	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeBy The shop and the member that made this, with a colon between, where it waited in a browser. The server
+	// takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+	MadeBy *MadeBy `json:"Made-By,omitempty"`
 
 	// MadeAfter The `at` that the server gave to what was made just before it at the
 	// same bench. It is put after that, however long either was on its way.

@@ -2,13 +2,16 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { refresh } from './change';
-import { sendWaiting, waiting, watchSteps, watchWaiting } from './waiting';
+import { makerOf, useSession } from './session';
+import { sendWaiting, setMaker, waiting, watchSteps, watchWaiting } from './waiting';
 
 export const washKey = (id: string) => ['care', 'wash', id];
 
 /** What waits in this browser, sent once the server answers again. */
 export const useWaiting = () => {
   const cache = useQueryClient();
+  const maker = makerOf(useSession().data);
+  useEffect(() => setMaker(maker), [maker]);
   useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
   useEffect(() => watchSteps((w) => void cache.setQueryData(washKey(w.id), w)), [cache]);
   return useSyncExternalStore(watchWaiting, waiting);

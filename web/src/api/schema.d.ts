@@ -7229,6 +7229,11 @@ export interface components {
         /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
         Waited: number;
         /**
+         * @description The shop and the member that made this, with a colon between, where it waited in a browser. The server
+         *     takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+         */
+        MadeBy: string;
+        /**
          * @description The `at` that the server gave to what was made just before it at the
          *     same bench. It is put after that, however long either was on its way.
          *     It is no part of what the key is held to.
@@ -7377,6 +7382,11 @@ export interface operations {
                 "Idempotency-Key": components["parameters"]["Key"];
                 /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
                 "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The shop and the member that made this, with a colon between, where it waited in a browser. The server
+                 *     takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+                 */
+                "Made-By"?: components["parameters"]["MadeBy"];
                 /**
                  * @description The `at` that the server gave to what was made just before it at the
                  *     same bench. It is put after that, however long either was on its way.
@@ -8595,6 +8605,11 @@ export interface operations {
                 "If-Match": components["parameters"]["IfMatch"];
                 /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
                 "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The shop and the member that made this, with a colon between, where it waited in a browser. The server
+                 *     takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+                 */
+                "Made-By"?: components["parameters"]["MadeBy"];
             };
             path: {
                 id: components["parameters"]["Id"];
@@ -8653,6 +8668,11 @@ export interface operations {
                 "If-Match": components["parameters"]["IfMatch"];
                 /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
                 "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The shop and the member that made this, with a colon between, where it waited in a browser. The server
+                 *     takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+                 */
+                "Made-By"?: components["parameters"]["MadeBy"];
                 /**
                  * @description The `at` that the server gave to what was made just before it at the
                  *     same bench. It is put after that, however long either was on its way.
@@ -9145,6 +9165,11 @@ export interface operations {
                 "Idempotency-Key": components["parameters"]["Key"];
                 /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
                 "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The shop and the member that made this, with a colon between, where it waited in a browser. The server
+                 *     takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+                 */
+                "Made-By"?: components["parameters"]["MadeBy"];
                 /**
                  * @description The `at` that the server gave to what was made just before it at the
                  *     same bench. It is put after that, however long either was on its way.
@@ -10595,6 +10620,11 @@ export interface operations {
                 "Idempotency-Key": components["parameters"]["Key"];
                 /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
                 "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The shop and the member that made this, with a colon between, where it waited in a browser. The server
+                 *     takes it in their own session alone and otherwise answers 403, so that it goes on waiting for them.
+                 */
+                "Made-By"?: components["parameters"]["MadeBy"];
                 /**
                  * @description The `at` that the server gave to what was made just before it at the
                  *     same bench. It is put after that, however long either was on its way.

@@ -1,5 +1,5 @@
 /** Who is at this browser, and whose name work goes under. */
-import { useQuery, type QueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import client, { unwrap } from './client';
 import type { Session } from './types';
@@ -9,8 +9,9 @@ export const sessionKey = ['session'];
 export const useSession = () =>
   useQuery({ queryKey: sessionKey, queryFn: async () => unwrap(await client.GET('/session')) });
 
-/** Whose name work goes under, as the server last said. */
-export const nameNow = (cache: QueryClient) => cache.getQueryData<Session>(sessionKey)?.name;
+/** Who makes what is logged here, as the header Made-By has it: shop and member. Null where nobody is signed in. */
+export const makerOf = (s: Session | undefined) =>
+  s && (s.shop && s.state !== 'out' && s.state !== 'tablet' ? `${s.shop.id}:${s.member_id ?? ''}` : null);
 
 /** Whose name a record goes under: who is here, until another is typed. */
 export function useBy() {

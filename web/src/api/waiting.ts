@@ -1,7 +1,8 @@
 /**
- * Cuts, readings, ticks of jobs and steps of washes that wait in this browser while the server is away. Each
- * keeps its key, so that it is logged once however often it is sent, and they
- * are sent one after the other in the order in which they were made.
+ * Cuts, readings, ticks of jobs and steps of washes that wait in this browser while the server doesn't answer. Each
+ * keeps its key, so that it is logged once however often it is sent, and they are sent one after the other in the
+ * order in which they were made. Each belongs to the person who made it, in the shop they made it in: nobody else
+ * sees, sends or discards it, and it outlasts a sign-out.
  */
 import client, { etag, ProblemError, unwrap } from './client';
 import { place } from './place';
@@ -9,6 +10,7 @@ import type { CutMade, JobTick, TruingInput, Wash } from './types';
 
 export interface Waiting {
   key: string;
+  of?: string; // shop and member who made it, as Made-By has them; missing in what an earlier version kept
   made?: CutMade; // a cut
   read?: TruingInput; // or the readings of a session
   tick?: { id: string; body: JobTick }; // or pieces of a job
@@ -25,13 +27,27 @@ const PATIENCE = 8000; // ms for one answer
 
 const listeners = new Set<() => void>();
 const stepped = new Set<(w: TimedWash) => void>();
-let seen: { text: string; all: Waiting[] } = { text: '', all: [] };
+let maker: string | null | undefined; // who is signed in here, as Made-By has it; null for nobody, undefined where it isn't known yet
+let seen: { text: string; maker?: string | null; mine: Waiting[] } = { text: '', mine: [] };
 
-/** What waits, oldest first; the same array until it changes. */
+const everyones = () => JSON.parse(localStorage.getItem(KEY) ?? '[]') as Waiting[];
+
+/** Says who is signed in here: what waits of theirs is shown and sent from now on, and of nobody else. */
+export function setMaker(now: string | null | undefined) {
+  if (now === maker) return;
+  maker = now;
+  after = undefined;
+  // What an earlier version kept names nobody: it is of whoever is here when this one first runs.
+  if (now && everyones().some((w) => !w.of)) store(everyones().map((w) => ({ ...w, of: w.of ?? now })));
+  listeners.forEach((f) => f());
+}
+
+/** What waits of the person who is signed in here, oldest first; the same array until it changes. */
 export function waiting(): Waiting[] {
   const text = localStorage.getItem(KEY) ?? '[]';
-  if (text !== seen.text) seen = { text, all: JSON.parse(text) as Waiting[] };
-  return seen.all;
+  if (text !== seen.text || maker !== seen.maker)
+    seen = { text, maker, mine: everyones().filter((w) => w.of === maker) };
+  return seen.mine;
 }
 
 function store(all: Waiting[]) {
@@ -54,7 +70,7 @@ export function watchSteps(f: (w: TimedWash) => void) {
   return () => void stepped.delete(f);
 }
 
-export const forgetWaiting = (key: string) => store(waiting().filter((c) => c.key !== key));
+export const forgetWaiting = (key: string) => store(everyones().filter((c) => c.key !== key));
 
 /** What became of it: logged, or kept here because the server is away or in trouble. */
 export interface Kept {
@@ -69,9 +85,14 @@ export const timed = (w: Wash): TimedWash => ({ ...w, ahead: Date.parse(w.now) -
 
 /** Keeps a cut or readings and sends what waits. Refused at once, it is not kept, and the refusal is thrown. */
 export async function keep(cut: Omit<Waiting, 'at'>): Promise<Kept> {
-  store([...waiting(), { ...cut, at: new Date().toISOString() }]);
+  const made = { ...cut, of: maker ?? undefined, at: new Date().toISOString() };
+  if (maker === null) {
+    await send(made); // nobody is signed in for whom it could wait: the server says what is missing
+    return { waits: false };
+  }
+  store([...everyones(), made]);
   await flush();
-  const mine = waiting().find((c) => c.key === cut.key);
+  const mine = everyones().find((c) => c.key === cut.key);
   if (mine?.refused) {
     forgetWaiting(cut.key);
     throw new Error(mine.refused);
@@ -82,37 +103,47 @@ export async function keep(cut: Omit<Waiting, 'at'>): Promise<Kept> {
 // The row of the cut sent last: what was made after it is logged after it, by the server's clock.
 let after: string | undefined;
 
+/**
+ * Sends one. How long it waited stands beside it, so that it stays the same to the letter however often it is sent,
+ * and no clock of a tablet is trusted, only what passed on it. Another tab may have signed somebody else in
+ * meanwhile: the server takes it from its maker alone.
+ */
+async function send(c: Waiting) {
+  const waited = Math.max(0, (Date.now() - Date.parse(c.at)) / 1000);
+  const sending: Sending = {
+    params: {
+      header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited, 'Made-After': after, 'Made-By': c.of },
+    },
+    signal: AbortSignal.timeout(PATIENCE),
+  };
+  if (c.made) after = unwrap(await client.POST('/cuts', { ...sending, body: c.made })).at;
+  else if (c.wash) await sendStep(c.wash, sending);
+  else if (c.tick)
+    unwrap(
+      await client.POST('/jobs/{id}/ticks', {
+        ...sending,
+        params: { ...sending.params, path: { id: c.tick.id } },
+        body: c.tick.body,
+      }),
+    );
+  else if (c.read) after = unwrap(await client.POST('/truings', { ...sending, body: c.read })).at;
+}
+
 /** Sends in order until one gets no answer. One tab at a time. */
 const flush = () =>
   navigator.locks.request(KEY, async () => {
     let sent = 0;
     for (let c = next(); c; c = next()) {
+      const { key } = c;
       try {
-        // How long it waited stands beside the cut, which stays the same to the letter however often
-        // it is sent; and no clock of a tablet is trusted, only what passed on it.
-        const waited = Math.max(0, (Date.now() - Date.parse(c.at)) / 1000);
-        const sending: Sending = {
-          params: { header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited, 'Made-After': after } },
-          signal: AbortSignal.timeout(PATIENCE),
-        };
-        if (c.made) after = unwrap(await client.POST('/cuts', { ...sending, body: c.made })).at;
-        else if (c.wash) await sendStep(c.wash, sending);
-        else if (c.tick)
-          unwrap(
-            await client.POST('/jobs/{id}/ticks', {
-              ...sending,
-              params: { ...sending.params, path: { id: c.tick.id } },
-              body: c.tick.body,
-            }),
-          );
-        else if (c.read) after = unwrap(await client.POST('/truings', { ...sending, body: c.read })).at;
-        forgetWaiting(c.key);
+        await send(c);
+        forgetWaiting(key);
         sent++;
       } catch (e) {
         const answered = e instanceof ProblemError;
-        const away = !answered || e.status >= 500 || [401, 429].includes(e.status); // it is tried again
+        const away = !answered || e.status >= 500 || [401, 429].includes(e.status) || notNow(e);
         const told = answered ? { [away ? 'trouble' : 'refused']: e.message } : {};
-        store(waiting().map((w) => (w.key === c.key ? { ...w, ...told } : w)));
+        store(everyones().map((w) => (w.key === key ? { ...w, ...told } : w)));
         if (away) break;
       }
     }
@@ -120,7 +151,14 @@ const flush = () =>
   });
 
 interface Sending {
-  params: { header: { 'Idempotency-Key': string; 'Waited-Seconds': number; 'Made-After'?: string } };
+  params: {
+    header: {
+      'Idempotency-Key': string;
+      'Waited-Seconds': number;
+      'Made-After'?: string;
+      'Made-By'?: string;
+    };
+  };
   signal: AbortSignal;
 }
 
@@ -134,6 +172,9 @@ async function sendStep({ id, version, to }: NonNullable<Waiting['wash']>, { par
   const w = timed(unwrap(await client.PUT('/washes/{id}', { params: at, signal, body: { step: to } })));
   stepped.forEach((f) => f(w));
 }
+
+/** A refusal of who asks, not of what was sent, which names a field: it waits until its maker may send it. */
+const notNow = (e: ProblemError) => e.status === 403 && e.field === undefined;
 
 const next = () => waiting().find((c) => !c.refused);
 

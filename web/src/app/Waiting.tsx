@@ -41,25 +41,24 @@ export function Waiting({ all }: { all: Kept[] }) {
       >
         <Box sx={{ p: 2, maxWidth: 420 }}>
           <Box sx={{ mb: 1 }}>
-            {t`Corte did not answer when these were made. They are sent, in this order, as soon as it does; keep this browser.`}
+            {t`The server didn't answer when you made these. They are saved on this device and sent in this order, in your name, when it answers and you are signed in here.`}
           </Box>
           <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
             {all.map((c) => (
               <li key={c.key}>
                 {weekday(c.at)}, {c.read && `${testWords[c.read.test].title}, `}
                 {c.blade}
-                {c.refused && (
-                  <Box sx={{ color: 'error.main' }}>
-                    {t`Refused: `}
-                    {c.refused}{' '}
+                {(c.refused ?? c.trouble) && (
+                  <Box sx={c.refused ? { color: 'error.main' } : {}}>
+                    {c.refused ?? c.trouble}{' '}
                     <Sure
                       size="small"
-                      asks={t`Let it go?`}
-                      goes={t`It is not sent, and nothing else remembers it.`}
-                      yes={t`Let it go`}
+                      asks={t`Discard it?`}
+                      goes={t`It won't be sent, and it is saved nowhere else.`}
+                      yes={t`Discard`}
                       onYes={() => forgetWaiting(c.key)}
                     >
-                      {t`Let it go`}
+                      {t`Discard`}
                     </Sure>
                   </Box>
                 )}
