@@ -1,9 +1,12 @@
 package main
 
 import (
+	"bytes"
+	"encoding/binary"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"math"
 	"os"
 
@@ -15,6 +18,8 @@ import (
 
 // mostHeard is the longest sound that is read, in samples of all its channels.
 const mostHeard = 48000 * 3600
+
+const mostFile = 4*mostHeard + 1<<20 // bytes
 
 func listenCommand() *cobra.Command {
 	var saw sound.Saw
@@ -72,6 +77,40 @@ func heardOf(h sound.Heard) heard {
 	return out
 }
 
+var (
+	errNoWAV   = errors.New("this is no WAV file of plain samples (PCM); save it as one, with 16 bits")
+	errTooLong = errors.New("this is more than an hour; cut it into parts")
+)
+
+// rightSizes writes into a WAV how much sound there is. A program that writes one
+// as it records may leave the sizes at 0 or at their greatest, and a file may have
+// been cut off: what is there is heard.
+func rightSizes(raw []byte) error {
+	const head, chunk = 12, 8 // bytes before the first chunk, and before what is in each
+	if len(raw) < head || string(raw[:4]) != "RIFF" || string(raw[8:head]) != "WAVE" {
+		return errNoWAV
+	}
+	binary.LittleEndian.PutUint32(raw[4:], uint32(len(raw)-chunk))
+	for at := head; at+chunk <= len(raw); {
+		size, there := int(binary.LittleEndian.Uint32(raw[at+4:])), len(raw)-at-chunk
+		sound := string(raw[at:at+4]) == "data"
+		if size > there || sound && size == 0 {
+			if size = there; !sound {
+				return errors.New("this WAV file is cut off before its sound begins; record it again")
+			}
+			binary.LittleEndian.PutUint32(raw[at+4:], uint32(size))
+		}
+		if sound {
+			if size == 0 {
+				break
+			}
+			return nil
+		}
+		at += chunk + size + size%2
+	}
+	return errors.New("there is no sound in this WAV file; record it again")
+}
+
 // readSound reads a WAV of whole numbers, its channels as one.
 func readSound(name string) (samples []float64, rate float64, err error) {
 	f, err := os.Open(name)
@@ -79,13 +118,23 @@ func readSound(name string) (samples []float64, rate float64, err error) {
 		return nil, 0, err
 	}
 	defer f.Close()
-	d := wav.NewDecoder(f)
+	raw, err := io.ReadAll(io.LimitReader(f, mostFile+1))
+	if err != nil {
+		return nil, 0, err
+	}
+	if len(raw) > mostFile {
+		return nil, 0, errTooLong
+	}
+	if err := rightSizes(raw); err != nil {
+		return nil, 0, err
+	}
+	d := wav.NewDecoder(bytes.NewReader(raw))
 	d.ReadInfo()
 	if !d.IsValidFile() || d.WavAudioFormat != 1 || d.NumChans == 0 || d.BitDepth < 8 || d.BitDepth > 32 {
-		return nil, 0, errors.New("this is no WAV file of plain samples (PCM); save it as one, with 16 bits")
+		return nil, 0, errNoWAV
 	}
 	if d.PCMLen()/int64(d.BitDepth/8) > mostHeard {
-		return nil, 0, errors.New("this is more than an hour; cut it into parts")
+		return nil, 0, errTooLong
 	}
 	buf, err := d.FullPCMBuffer()
 	if err != nil {

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"encoding/binary"
 	"encoding/json"
 	"math"
 	"os"
@@ -84,6 +85,48 @@ func TestListenSaysWhatItCannot(t *testing.T) {
 	} {
 		if out, err := ran(listenCommand(), args...); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v: %v\n%s", args[1:], err, out)
+		}
+	}
+}
+
+// What a recorder left wrong of the sizes, or what was cut off, is no reason not
+// to hear the rest; where no sound is there, that is said.
+func TestListenReadsWhatIsThere(t *testing.T) {
+	whole, err := os.ReadFile(sawSound(t, 16, 1))
+	if err != nil {
+		t.Fatal(err)
+	}
+	data := bytes.Index(whole, []byte("data"))
+	sized := func(riff, sound uint32) []byte {
+		b := bytes.Clone(whole)
+		binary.LittleEndian.PutUint32(b[4:], riff)
+		binary.LittleEndian.PutUint32(b[data+4:], sound)
+		return b
+	}
+	for name, c := range map[string]struct {
+		file []byte
+		want string // of the error; empty where one cut is heard
+	}{
+		"as a pipe leaves it": {sized(0, 0), ""},
+		"as large as can be":  {sized(math.MaxUint32, math.MaxUint32), ""},
+		"cut off":             {whole[:data+8+9*2*44100+1], ""},
+		"no sound":            {whole[:data+8], "no sound"},
+		"no data":             {whole[:data], "no sound"},
+		"cut in its head":     {whole[:data-8], "cut off before its sound"},
+	} {
+		file := filepath.Join(t.TempDir(), "saw.wav")
+		if err := os.WriteFile(file, c.file, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		out, err := ran(listenCommand(), file, "--teeth", "40", "--rpm", "4000")
+		var got heard
+		switch {
+		case c.want != "":
+			if err == nil || !strings.Contains(err.Error(), c.want) {
+				t.Errorf("%s: %v\n%s", name, err, out)
+			}
+		case err != nil || json.Unmarshal([]byte(out), &got) != nil || len(got.Cuts) != 1:
+			t.Errorf("%s: %v\n%s", name, err, out)
 		}
 	}
 }

@@ -68,9 +68,9 @@ const databaseName = "corte"
 // brings it up to date. done lets go of both.
 func openStore(ctx context.Context, s settings, tracer ...pgx.QueryTracer) (st *store.Store, done func(), err error) {
 	url, stop := s.DatabaseURL, func() {}
+	var server *pg.Server // of its own; nil for DATABASE_URL
 	if url == "" {
-		server, err := pg.Start(ctx, pg.Options{Dir: s.Data})
-		if err != nil {
+		if server, err = pg.Start(ctx, pg.Options{Dir: s.Data}); err != nil {
 			return nil, nil, err
 		}
 		stop = server.Stop
@@ -91,6 +91,19 @@ func openStore(ctx context.Context, s settings, tracer ...pgx.QueryTracer) (st *
 	}
 	if err := st.Migrate(ctx); err != nil {
 		done()
+		return nil, nil, err
+	}
+	if server == nil {
+		return st, done, nil
+	}
+	// In a PostgreSQL of its own Corte serves as roles that own nothing.
+	st.Close()
+	if err = server.EnsureRoles(ctx, databaseName); err == nil {
+		serving, keeping := server.RoleURLs(databaseName)
+		st, err = store.OpenAs(ctx, url, serving, keeping, tracer...)
+	}
+	if err != nil {
+		stop()
 		return nil, nil, err
 	}
 	return st, done, nil
@@ -149,7 +162,7 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
 		go o.Copies.Run(ctx, log)
 	}
-	o.Bell = bell.New(st.URL(), st, log, gauges, sh.ID)
+	o.Bell = bell.New(st.ListenURL(), st, log, gauges, sh.ID)
 	go o.Bell.Run(ctx)
 	h, err := httpapi.New(o)
 	if err != nil {

@@ -12,6 +12,8 @@ import (
 	"bytes"
 	"context"
 	"crypto/rand"
+	"crypto/sha256"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -71,6 +73,69 @@ func (s *Server) URL(database string) string {
 		Host: net.JoinHostPort("127.0.0.1", strconv.Itoa(s.port)), Path: "/" + database,
 	}
 	return u.String()
+}
+
+// Roles that a serving Corte signs in to the database with. Neither is a
+// superuser, owns anything or may become another: whatever reaches the database
+// from a request is held to what they may do.
+const (
+	serves = "corte_serves" // one shop's rows, by row level security; migrations say which
+	keeps  = "corte_keeps"  // accounts, and what is done over all shops; every row, and no table
+)
+
+// roleURL is where to connect as a role. Its password follows from the server's,
+// so that nothing more has to be kept.
+func (s *Server) roleURL(role, database string) string {
+	sum := sha256.Sum256([]byte(role + " " + s.password))
+	u := url.URL{
+		Scheme: "postgres", User: url.UserPassword(role, hex.EncodeToString(sum[:])),
+		Host: net.JoinHostPort("127.0.0.1", strconv.Itoa(s.port)), Path: "/" + database,
+	}
+	return u.String()
+}
+
+// RoleURLs are where a serving Corte signs in to a database: for what it does in
+// one shop, and for accounts and all shops.
+func (s *Server) RoleURLs(database string) (serving, keeping string) {
+	return s.roleURL(serves, database), s.roleURL(keeps, database)
+}
+
+// EnsureRoles lets a serving Corte sign in to a migrated database. It may be asked
+// again at any time.
+func (s *Server) EnsureRoles(ctx context.Context, database string) error {
+	conn, err := pgx.Connect(ctx, s.URL(database))
+	if err != nil {
+		return err
+	}
+	defer conn.Close(context.WithoutCancel(ctx)) //nolint:errcheck // nothing hangs on it
+	serving, keeping := s.RoleURLs(database)
+	tx, err := conn.Begin(ctx)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback(context.WithoutCancel(ctx)) //nolint:errcheck // after a commit there is nothing to roll back
+	// Of two that start at once one waits: roles belong to all databases.
+	sql := []string{`SELECT pg_advisory_xact_lock(hashtextextended('corte roles', 0))`,
+		`DO $$ BEGIN CREATE ROLE ` + keeps + `; EXCEPTION WHEN duplicate_object THEN NULL; END $$`}
+	for role, at := range map[string]string{serves: serving, keeps: keeping} {
+		u, err := url.Parse(at)
+		if err != nil {
+			return err
+		}
+		password, _ := u.User.Password()
+		sql = append(sql, `ALTER ROLE `+role+` LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOREPLICATION PASSWORD '`+password+`'`)
+	}
+	sql = append(sql, `ALTER ROLE `+serves+` NOBYPASSRLS`, `ALTER ROLE `+keeps+` BYPASSRLS`,
+		`GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO `+keeps, `GRANT USAGE, SELECT, UPDATE ON ALL SEQUENCES IN SCHEMA public TO `+keeps,
+		// Tables that a later Corte makes while this one serves.
+		`ALTER DEFAULT PRIVILEGES IN SCHEMA public GRANT SELECT, INSERT, UPDATE, DELETE ON TABLES TO `+keeps,
+		`ALTER DEFAULT PRIVILEGES IN SCHEMA public GRANT USAGE, SELECT, UPDATE ON SEQUENCES TO `+keeps)
+	for _, one := range sql {
+		if _, err := tx.Exec(ctx, one); err != nil {
+			return fmt.Errorf("the database's roles could not be set up: %w", err)
+		}
+	}
+	return tx.Commit(ctx)
 }
 
 // Start runs the server, setting up its cluster on the first start. Errors are

@@ -11,6 +11,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 )
 
 // A Table is read row by row under a first line that names its columns.
@@ -96,8 +98,17 @@ func Plain(cell string) string {
 	return cell
 }
 
-// runs reports whether a cell begins as a formula, behind any quotes.
+// runs reports whether a cell begins as a formula, behind any quotes, blanks and
+// separators: a spreadsheet of another country parts cells at semicolons, and
+// some take wide signs for plain ones.
 func runs(cell string) bool {
 	cell = strings.TrimLeft(cell, "'")
-	return cell != "" && strings.ContainsRune("=+-@\t\r", rune(cell[0]))
+	if strings.HasPrefix(cell, "\t") || strings.HasPrefix(cell, "\r") {
+		return true
+	}
+	cell = strings.TrimLeftFunc(cell, func(r rune) bool {
+		return unicode.IsSpace(r) || unicode.Is(unicode.Cf, r) || strings.ContainsRune("';,", r)
+	})
+	first, _ := utf8.DecodeRuneInString(cell)
+	return cell != "" && strings.ContainsRune("=+-@\uff1d\uff0b\uff0d\uff20\u2212", first)
 }

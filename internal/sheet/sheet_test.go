@@ -16,6 +16,7 @@ func TestCellsThatWouldRun(t *testing.T) {
 	cells := map[string]string{
 		"": "", "Plough": "Plough", "-5": "-5", "+0.25": "+0.25", "'": "'", "'tis": "'tis", "Österreich": "Österreich",
 		"=1+1": "'=1+1", "@SUM(A1)": "'@SUM(A1)", "-rip": "'-rip", "+rip": "'+rip", "\t=1": "'\t=1", "'=1": "''=1", "''-x": "'''-x", `3/4"`: `3/4"`,
+		"  =1": "'  =1", ";=1": "';=1", " ;, +1+2": "' ;, +1+2", "\u00a0@x": "'\u00a0@x", "\u200b=1": "'\u200b=1", "\uff1d1": "'\uff1d1", "\uff0dx": "'\uff0dx", "; two": "; two", " 5": " 5",
 	}
 	for in, want := range cells {
 		if got := sheet.Safe(in); got != want || sheet.Plain(got) != in {

@@ -92,6 +92,9 @@ func (s *Service) Sweep(ctx context.Context) error {
 	if err := s.Store.SweepImports(ctx, s.Now().Add(-store.AnswersKept)); err != nil {
 		return err
 	}
+	if err := s.Store.SweepAudit(ctx, s.Now().Add(-store.AuditKept)); err != nil {
+		return err
+	}
 	return s.Store.SweepAccounts(ctx, s.Now(), account.Forget)
 }
 

@@ -80,6 +80,16 @@ func (s *Store) Imports(ctx context.Context, shop uuid.UUID, since time.Time, li
 	return all, err
 }
 
+// AuditKept is how long an owner can look up who did what: three years.
+const AuditKept = 3 * 365 * 24 * time.Hour
+
+// SweepAudit forgets what was done before a time, in every shop. The role that
+// serves a shop may not.
+func (s *Store) SweepAudit(ctx context.Context, before time.Time) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM audit WHERE at < $1`, before)
+	return err
+}
+
 // SweepImports forgets those from before a time, of every shop.
 func (s *Store) SweepImports(ctx context.Context, before time.Time) error {
 	_, err := s.db.ExecContext(ctx, `DELETE FROM imports WHERE at < $1`, before)

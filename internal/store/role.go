@@ -21,13 +21,39 @@ func For(ctx context.Context, shop uuid.UUID) context.Context {
 	return context.WithValue(ctx, shopKey{}, shop)
 }
 
+// shopOf is the shop of a context; zero where it has none.
+func shopOf(ctx context.Context) uuid.UUID {
+	shop, _ := ctx.Value(shopKey{}).(uuid.UUID)
+	return shop
+}
+
 const sessionKey = "corte.shop"
+
+// takeShop lets a connection that serves shops see the one of the context that
+// asks for it. It is a round trip only where it served another before.
+func takeShop(ctx context.Context, conn *pgx.Conn) (bool, error) {
+	shop, session := shopOf(ctx), conn.PgConn().CustomData()
+	if was, _ := session[sessionKey].(uuid.UUID); was == shop {
+		return true, nil
+	}
+	if _, err := conn.Exec(ctx, `SELECT set_config('corte.shop', $1, false)`, shop.String()); err != nil {
+		return false, err
+	}
+	session[sessionKey] = shop
+	return true, nil
+}
+
+// settle gives a new connection its settings. It is a statement: a pooler that
+// keeps a connection for us takes no settings with which it begins.
+func settle(ctx context.Context, conn *pgx.Conn) error {
+	_, err := conn.Exec(ctx, `SELECT `+ownSettings, false)
+	return err
+}
 
 // takeRole puts a connection into the role of the context that asks for it. It
 // is a round trip only where the connection served another before.
 func takeRole(ctx context.Context, conn *pgx.Conn) (bool, error) {
-	shop, _ := ctx.Value(shopKey{}).(uuid.UUID)
-	session := conn.PgConn().CustomData()
+	shop, session := shopOf(ctx), conn.PgConn().CustomData()
 	if was, _ := session[sessionKey].(uuid.UUID); was == shop {
 		return true, nil
 	}
@@ -53,7 +79,7 @@ const setRole = `SELECT set_config('role', $2, $1), set_config('corte.shop', $3,
 // lendRole puts a transaction into the role of its context. Whoever is lent the
 // connection next finds nothing of it.
 func lendRole(ctx context.Context, tx *sqlx.Tx) error {
-	shop, _ := ctx.Value(shopKey{}).(uuid.UUID)
+	shop := shopOf(ctx)
 	if shop == uuid.Nil {
 		return nil
 	}

@@ -29,6 +29,7 @@ type Store struct {
 	url   string // of PostgreSQL itself
 	conns *pgxpool.Pool
 	pool  *sqlx.DB // over conns
+	apart *apart   // signs in as one role for a shop and as another for the rest; nil where one pool changes roles
 	lent  bool     // the server's connections are a pooler's, lent for a transaction at a time
 	tx    *sqlx.Tx // nil outside a transaction
 	db    queryer  // the pool, or the transaction
@@ -67,10 +68,7 @@ func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTra
 		c.PrepareConn = takeRole
 		// By a statement: a pooler that keeps a connection for us takes no settings
 		// with which it begins.
-		c.AfterConnect = func(ctx context.Context, conn *pgx.Conn) error {
-			_, err := conn.Exec(ctx, `SELECT `+ownSettings, false)
-			return err
-		}
+		c.AfterConnect = settle
 	} else if !strings.Contains(pooler, "default_query_exec_mode") {
 		// A statement that was prepared would be on another's connection, unless
 		// the pooler sees to that and its address says so.
@@ -98,10 +96,77 @@ func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTra
 	return s, nil
 }
 
+// An apart store signs in to the database as two roles, neither of which may
+// become another: one that serves a shop, and one for the rest.
+type apart struct {
+	serving *pgxpool.Pool
+	shop    *sqlx.DB // over serving
+	keeping string   // the URL of the other
+}
+
+// OpenAs connects as a role that serves one shop at a time, and as one for
+// accounts and what is done over all shops. url is the database's as its owner
+// has it, for migrations; nothing that a request asks goes there.
+func OpenAs(ctx context.Context, url, serving, keeping string, tracer ...pgx.QueryTracer) (*Store, error) {
+	s, err := OpenThrough(ctx, "", keeping, tracer...)
+	if err != nil {
+		return nil, err
+	}
+	s.url = url
+	c, err := pgxpool.ParseConfig(serving)
+	if err != nil {
+		s.Close()
+		return nil, fmt.Errorf("the database's address cannot be read: %w", err)
+	}
+	c.MaxConns, c.PrepareConn, c.AfterConnect = mostConns, takeShop, settle
+	if len(tracer) > 0 {
+		c.ConnConfig.Tracer = tracer[0]
+	}
+	pool, err := pgxpool.NewWithConfig(ctx, c)
+	if err != nil {
+		s.Close()
+		return nil, fmt.Errorf("the database does not answer: %w", err)
+	}
+	s.apart = &apart{pool, sqlx.NewDb(stdlib.OpenDBFromPool(pool), "pgx"), keeping}
+	s.db = byShop{s}
+	return s, nil
+}
+
+// of is the pool that a context's questions go to.
+func (s *Store) of(ctx context.Context) *sqlx.DB {
+	if s.apart != nil && shopOf(ctx) != uuid.Nil {
+		return s.apart.shop
+	}
+	return s.pool
+}
+
+// byShop asks as the role of its context.
+type byShop struct{ *Store }
+
+func (b byShop) GetContext(ctx context.Context, dest any, query string, args ...any) error {
+	return b.of(ctx).GetContext(ctx, dest, query, args...)
+}
+
+func (b byShop) SelectContext(ctx context.Context, dest any, query string, args ...any) error {
+	return b.of(ctx).SelectContext(ctx, dest, query, args...)
+}
+
+func (b byShop) ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error) {
+	return b.of(ctx).ExecContext(ctx, query, args...)
+}
+
+func (b byShop) NamedExecContext(ctx context.Context, query string, arg any) (sql.Result, error) {
+	return b.of(ctx).NamedExecContext(ctx, query, arg)
+}
+
 // Close ends all connections.
 func (s *Store) Close() error {
 	err := s.pool.Close()
 	s.conns.Close()
+	if s.apart != nil {
+		err = errors.Join(err, s.apart.shop.Close())
+		s.apart.serving.Close()
+	}
 	return err
 }
 
@@ -109,8 +174,13 @@ func (s *Store) Close() error {
 // their own in the database.
 func (s *Store) DB() *sql.DB { return s.pool.DB }
 
-// Stat is how the pool of connections stands.
-func (s *Store) Stat() *pgxpool.Stat { return s.conns.Stat() }
+// Stat is how the pool of connections stands that serves shops.
+func (s *Store) Stat() *pgxpool.Stat {
+	if s.apart != nil {
+		return s.apart.serving.Stat()
+	}
+	return s.conns.Stat()
+}
 
 // Notify sends payloads on a channel of PostgreSQL's own, to whoever listens.
 func (s *Store) Notify(ctx context.Context, channel string, payloads []string) error {
@@ -123,7 +193,7 @@ func (s *Store) Ping(ctx context.Context) error { return s.pool.PingContext(ctx)
 
 // begin begins a transaction in the role of its context.
 func (s *Store) begin(ctx context.Context, o *sql.TxOptions) (*Store, error) {
-	tx, err := s.pool.BeginTxx(ctx, o)
+	tx, err := s.of(ctx).BeginTxx(ctx, o)
 	if err != nil {
 		return nil, err
 	}
@@ -223,8 +293,18 @@ func (s *Store) ShopNamed(ctx context.Context, slug string) (Shop, error) {
 	return row, noneIfNoRows(err)
 }
 
-// URL is the address of PostgreSQL itself, past any pooler.
+// URL is the address of PostgreSQL itself, past any pooler, as the database's
+// owner has it.
 func (s *Store) URL() string { return s.url }
+
+// ListenURL is where to listen for what is notified: PostgreSQL itself, past any
+// pooler, as a role that owns nothing where there is one.
+func (s *Store) ListenURL() string {
+	if s.apart != nil {
+		return s.apart.keeping
+	}
+	return s.url
+}
 
 // ChangeShop writes how a shop likes to work over its version. The error is
 // ErrStale where somebody else was first.

@@ -44,7 +44,7 @@ const mostLooked = 100_000
 // are left out: they are worked out anew from the log.
 func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Row, error) {
 	out := []Row{}
-	err := s.Store.Still(ctx, func(st *store.Store) error {
+	err := s.Store.Atomically(ctx, func(st *store.Store) error {
 		tables, err := st.Tables(ctx)
 		if err != nil {
 			return err

@@ -7,6 +7,7 @@ import (
 	"context"
 	"fmt"
 	"os"
+	"strings"
 	"sync"
 	"sync/atomic"
 	"testing"
@@ -88,7 +89,10 @@ func prepare(ctx context.Context) error {
 		return err
 	}
 	defer st.Close()
-	return st.Migrate(ctx)
+	if err := st.Migrate(ctx); err != nil {
+		return err
+	}
+	return server.EnsureRoles(ctx, migrated)
 }
 
 // copied makes a database out of a template.
@@ -128,8 +132,23 @@ func own(t testing.TB, template string) string {
 // Store opens a store on an empty database made for this test.
 func Store(t testing.TB) *store.Store { return Open(t, URL(t)) }
 
-// Open opens a store that closes with the test.
-func Open(t testing.TB, url string) *store.Store { return OpenThrough(t, "", url) }
+// Open opens a store that closes with the test. It signs in as a Corte does that
+// serves over a PostgreSQL of its own.
+func Open(t testing.TB, url string) *store.Store {
+	t.Helper()
+	serving, keeping := RoleURLs(url)
+	st, err := store.OpenAs(t.Context(), url, serving, keeping, &said)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { st.Close() })
+	return st
+}
+
+// RoleURLs are where a serving Corte signs in to a database of a test.
+func RoleURLs(url string) (serving, keeping string) {
+	return server.RoleURLs(url[strings.LastIndexByte(url, '/')+1:])
+}
 
 // OpenThrough opens one by way of a pooler.
 func OpenThrough(t testing.TB, pooler, url string) *store.Store {
