@@ -40,7 +40,7 @@ var may = map[need][]string{
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
 		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
 		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "streamEvents", "getShop",
-		"listMaterials", "readLength", "listPeople", "listLicences", "listLogImports", "listDrills", "getDrillTask", "answerDrill", "getWhy", "listen",
+		"listMaterials", "readLength", "listPeople", "listLicences", "listLogImports", "listDamagedRows", "listDrills", "getDrillTask", "answerDrill", "getWhy", "listen",
 	},
 	working: {
 		"logCut", "judgeBlade", "inspectBlade", "noteBlade", "startWash", "stepWash", "dropWash", "endWash", "strainBath", "tickJob", "startTrial", "cutTrialPiece",
@@ -53,7 +53,7 @@ var may = map[need][]string{
 		"exportRack", "previewImport", "exportLog", "previewLogImport", "addGuest",
 	},
 	running: {
-		"importRack", "importLog", "newCalendar", "withdrawCalendar", "changeShop", "listCopies", "makeCopy", "listDamagedRows", "repairRow", "removeRow", "getShopFile", "bringShopFile", "previewShopFile",
+		"importRack", "importLog", "newCalendar", "withdrawCalendar", "changeShop", "listCopies", "makeCopy", "repairRow", "removeRow", "getShopFile", "bringShopFile", "previewShopFile",
 		"addMember", "changeMember", "removeMember", "dropPin", "invite", "signOff", "listPasses", "withdrawPass", "addDevice", "addToken", "listAudit", "foundShop",
 	},
 }

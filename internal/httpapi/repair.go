@@ -8,8 +8,8 @@ import (
 	"corte/internal/opt"
 )
 
-func (s *server) damaged(ctx context.Context) (contract.DamagedRows, error) {
-	all, err := s.in(ctx).Repair.All(ctx, s.shop(ctx))
+func (s *server) damaged(ctx context.Context, log bool) (contract.DamagedRows, error) {
+	all, err := s.in(ctx).Repair.All(ctx, s.shop(ctx), log)
 	out := contract.DamagedRows{Items: make([]contract.DamagedRow, len(all))}
 	for i, r := range all {
 		out.Items[i] = contract.DamagedRow{Table: r.Table, ID: r.ID, Name: opt.Known(r.Name), Why: r.Why, Digest: r.Digest}
@@ -20,8 +20,8 @@ func (s *server) damaged(ctx context.Context) (contract.DamagedRows, error) {
 	return out, err
 }
 
-func (s *server) ListDamagedRows(ctx context.Context, _ contract.ListDamagedRowsRequestObject) (contract.ListDamagedRowsResponseObject, error) {
-	out, err := s.damaged(ctx)
+func (s *server) ListDamagedRows(ctx context.Context, r contract.ListDamagedRowsRequestObject) (contract.ListDamagedRowsResponseObject, error) {
+	out, err := s.damaged(ctx, opt.Value(r.Params.Log))
 	return contract.ListDamagedRows200JSONResponse(out), err
 }
 
@@ -33,7 +33,7 @@ func (s *server) RepairRow(ctx context.Context, r contract.RepairRowRequestObjec
 	if err := s.in(ctx).Repair.Repair(ctx, s.shop(ctx), r.Table, r.Row, r.Body.Digest, raw); err != nil {
 		return nil, err
 	}
-	out, err := s.damaged(ctx)
+	out, err := s.damaged(ctx, false)
 	return contract.RepairRow200JSONResponse(out), err
 }
 
@@ -41,6 +41,6 @@ func (s *server) RemoveRow(ctx context.Context, r contract.RemoveRowRequestObjec
 	if err := s.in(ctx).Repair.Remove(ctx, s.shop(ctx), r.Table, r.Row, r.Params.Digest); err != nil {
 		return nil, err
 	}
-	out, err := s.damaged(ctx)
+	out, err := s.damaged(ctx, false)
 	return contract.RemoveRow200JSONResponse(out), err
 }

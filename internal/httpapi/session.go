@@ -479,6 +479,13 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 		return out, err
 	}
 	out.Shop, out.Pins = &contract.SessionShop{ID: sh.ID, Name: sh.Name}, opt.Known(sh.Pins)
+	if a.Way == record.SignedIn && a.Role == record.Owner && v.person != nil {
+		alone, err := s.svc.Store.OnlyWayIn(apart, a.Shop, v.person.ID)
+		if err != nil {
+			return out, err
+		}
+		out.NoWayBack = opt.Known(alone)
+	}
 	if v.tablet == nil {
 		return out, nil
 	}

@@ -97,6 +97,15 @@ func (s *Store) HoldPeople(ctx context.Context, shop uuid.UUID) (owners int, err
 	return owners, err
 }
 
+// OnlyWayIn reports whether the password of a person is all that opens a shop to
+// an owner: no other owner signs in, and they have neither recovery codes nor a
+// passkey. It is asked in no shop.
+func (s *Store) OnlyWayIn(ctx context.Context, shop, person uuid.UUID) (only bool, err error) {
+	err = s.db.GetContext(ctx, &only, `SELECT NOT EXISTS (SELECT FROM members WHERE shop_id = $1 AND role = 'owner' AND person_id <> $2 AND gone_at IS NULL)
+		AND NOT EXISTS (SELECT FROM recovery_codes WHERE person_id = $2) AND NOT EXISTS (SELECT FROM passkeys WHERE person_id = $2)`, shop, person)
+	return only, err
+}
+
 // SamePeople makes one of two members of the same name, where one came with a
 // copy and the other signs in here: who signs in goes on as the one of the copy,
 // with the role that they have here.

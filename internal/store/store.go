@@ -189,7 +189,7 @@ func (s *Store) Notify(ctx context.Context, channel string, payloads []string) e
 }
 
 // Ping reports whether the database answers.
-func (s *Store) Ping(ctx context.Context) error { return s.pool.PingContext(ctx) }
+func (s *Store) Ping(ctx context.Context) error { return s.of(ctx).PingContext(ctx) }
 
 // begin begins a transaction in the role of its context.
 func (s *Store) begin(ctx context.Context, o *sql.TxOptions) (*Store, error) {

@@ -5790,6 +5790,9 @@ type Session struct {
 	// Name Whose name work goes under.
 	Name *string `json:"name,omitempty"`
 
+	// NoWayBack True for the only owner who can sign in, while they have neither recovery codes nor a passkey: a forgotten password would close the shop.
+	NoWayBack *bool `json:"no_way_back,omitempty"`
+
 	// Passkeys Whether passkeys work under this address: they need a name, not a number.
 	Passkeys bool `json:"passkeys"`
 
@@ -7233,6 +7236,12 @@ type LogCutParams struct {
 	// same bench. It is put after that, however long either was on its way.
 	// It is no part of what the key is held to.
 	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
+}
+
+// ListDamagedRowsParams defines parameters for ListDamagedRows.
+type ListDamagedRowsParams struct {
+	// Log Rows of the log as well, of the newest 100,000.
+	Log *bool `form:"log,omitempty" json:"log,omitempty"`
 }
 
 // RemoveRowParams defines parameters for RemoveRow.

@@ -40,9 +40,10 @@ type Row struct {
 // that is older is checked as it is read.
 const mostLooked = 100_000
 
-// All lists the rows that can't be read, table by table. Snapshots and lessons
-// are left out: they are worked out anew from the log.
-func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Row, error) {
+// All lists the rows that can't be read, table by table, those of the log where
+// they are wanted. Snapshots and lessons are left out: they are worked out anew
+// from the log.
+func (s Station) All(ctx context.Context, shop uuid.UUID, log bool) ([]Row, error) {
 	out := []Row{}
 	err := s.Store.Atomically(ctx, func(st *store.Store) error {
 		tables, err := st.Tables(ctx)
@@ -50,7 +51,7 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Row, error) {
 			return err
 		}
 		for _, t := range tables {
-			if slices.Contains([]string{"conditions", "corrections", "idempotency", "photos"}, t.Name) {
+			if slices.Contains([]string{"conditions", "corrections", "idempotency", "photos"}, t.Name) || t.Name == "log" && !log {
 				continue
 			}
 			if err := st.Newest(ctx, t, shop, mostLooked, func(raw []byte) error {

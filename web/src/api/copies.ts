@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { refresh, useChange } from './change';
 import client, { unwrap } from './client';
 import { api } from './place';
-import type { ShopFile } from './types';
+import type { DamagedRow, ShopFile } from './types';
 import { send, type Upload } from './upload';
 
 export const useCopies = () =>
@@ -15,6 +15,32 @@ export const shopFileAddress = `${api}/shop-file`;
 
 export const useLookAtShopFile = () =>
   useMutation({ mutationFn: (u: Upload) => send<ShopFile>('POST', '/shop-file-previews', u) });
+
+/** Rows of this shop that can't be read, those of the log where they are wanted. */
+export const useDamaged = (log = false) =>
+  useQuery({
+    queryKey: ['shop', 'damaged', log],
+    queryFn: async () => unwrap(await client.GET('/damaged-rows', { params: { query: { log } } })).items,
+  });
+
+export const useRepair = () =>
+  useChange(async ({ table, id, digest, row }: DamagedRow) =>
+    unwrap(
+      await client.PUT('/damaged-rows/{table}/{row}', {
+        params: { path: { table, row: id } },
+        body: { row, digest },
+      }),
+    ),
+  );
+
+export const useRemoveRow = () =>
+  useChange(async ({ table, id, digest }: DamagedRow) =>
+    unwrap(
+      await client.DELETE('/damaged-rows/{table}/{row}', {
+        params: { path: { table, row: id }, query: { digest } },
+      }),
+    ),
+  );
 
 export function useBringShopFile() {
   const cache = useQueryClient();

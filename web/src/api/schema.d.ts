@@ -1972,7 +1972,7 @@ export interface paths {
         };
         /**
          * Rows of this shop that can't be read
-         * @description Lists and plans leave such a row out, and everything else goes on. Of the log only the newest 100,000 rows are checked.
+         * @description Lists and plans leave such a row out, and everything else goes on. The log is looked through only where it is asked for.
          */
         get: operations["listDamagedRows"];
         put?: never;
@@ -6510,6 +6510,8 @@ export interface components {
             pins?: boolean;
             /** @description Whether passkeys work under this address: they need a name, not a number. */
             passkeys: boolean;
+            /** @description True for the only owner who can sign in, while they have neither recovery codes nor a passkey: a forgotten password would close the shop. */
+            no_way_back?: boolean;
         };
         SessionShop: {
             /** Format: uuid */
@@ -10914,7 +10916,10 @@ export interface operations {
     };
     listDamagedRows: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Rows of the log as well, of the newest 100,000. */
+                log?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;

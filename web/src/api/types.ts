@@ -24,6 +24,7 @@ export type Wall = Schemas['Wall'];
 export type Splinters = Schemas['Splinters'];
 export type CutMade = Schemas['CutMade'];
 export type LogEntry = Schemas['LogEntry'];
+export type DamagedRow = Schemas['DamagedRow'];
 export type Form = Schemas['Form'];
 export type Bed = Schemas['Bed'];
 export type Moisture = Schemas['Moisture'];

@@ -100,6 +100,11 @@ export function Sheet() {
           <ZoneOffer shop={shop.data} />
         </Suspense>
       )}
+      {later && session?.no_way_back && (
+        <Suspense fallback={null}>
+          <NoWayBack session={session} />
+        </Suspense>
+      )}
       {later && (
         <Suspense fallback={null}>
           <Away />
@@ -145,4 +150,5 @@ const ahead = () =>
   ]).catch(() => undefined); // they are asked for again when they are opened
 
 const ZoneOffer = lazy(() => import('./later').then((m) => ({ default: m.ZoneOffer })));
+const NoWayBack = lazy(() => import('./later').then((m) => ({ default: m.NoWayBack })));
 const LookingRound = lazy(() => import('./later').then((m) => ({ default: m.LookingRound })));

@@ -3,6 +3,7 @@ export { Away } from './Away';
 export { Hands } from './Hands';
 export { LookingRound } from './LookingRound';
 export { NewVersion } from './NewVersion';
+export { NoWayBack } from './NoWayBack';
 export { Rest } from './Rest';
 export { Waiting } from './Waiting';
 export { ZoneOffer } from './ZoneOffer';

@@ -41,6 +41,7 @@ function grooved(g: NonNullable<LogEntry['groove']>, units: Units) {
 
 /** A row of the log in a sentence. */
 export function saysOf(e: LogEntry, units: Units): ReactNode {
+  if (e.damaged) return t`This record can't be read. You can strike it out.`;
   const on = e.saw_name ? t` on ${e.saw_name}` : '';
   const says = e.says?.length ? `: ${e.says.join(', ')}.` : '.';
   switch (e.kind) {

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { usePeople } from '../../api/people';
 import { useOwner, useSession } from '../../api/session';
 import { useChangeShop, useShop } from '../../api/shop';
@@ -37,6 +38,15 @@ export function People() {
       {open && (
         <Notice kind="said" sx={{ mb: 2 }}>
           {t`This Corte is open without sign-in, on this machine alone: whoever sits at it is its owner. Names and sign-offs can be noted; with CORTE_SIGN_IN=on people come in by them.`}
+        </Notice>
+      )}
+      {session.data.no_way_back && (
+        <Notice
+          kind="caution"
+          sx={{ mb: 2 }}
+          action={<Button component={Link} to="/me">{t`Make recovery codes`}</Button>}
+        >
+          {t`You are the only owner, with a password alone. If you forget it, you can't get into your shop. Make recovery codes, add a passkey, or make another person an owner.`}
         </Notice>
       )}
       {adding && <AddMember open={open} onDone={() => setAdding(false)} />}

@@ -10,7 +10,9 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { useCare, useLife } from '../../api/care';
+import { useDamaged } from '../../api/copies';
 import { useBlades, useSaws } from '../../api/rack';
+import { useOwner } from '../../api/session';
 import type { Blade, BladeCare, Units } from '../../api/types';
 import { useAddress } from '../../app/address';
 import { usePhone } from '../../app/phone';
@@ -22,7 +24,7 @@ import { ActionBar } from '../../ui/ActionBar';
 import { Stands } from '../../ui/Condition';
 import { SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
-import { Trouble } from '../../ui/Notice';
+import { Notice, Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 import { Segments } from '../../ui/Segments';
 import { useDates } from '../../ui/useDates';
@@ -67,6 +69,11 @@ export function Rack() {
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [looked, setLooked] = useState<string>();
   const blades = useBlades(wanted.retired);
+  const owner = useOwner();
+  const damaged = (useDamaged().data ?? []).filter((r) => ['blades', 'saws', 'dado_sets'].includes(r.table));
+  const named = new Intl.ListFormat(undefined, { type: 'conjunction' }).format(
+    damaged.map((r) => r.name ?? r.id),
+  );
   const { search } = useLocation();
   const asked = useDeferredValue(wanted);
   const found = useMemo(() => (blades.data ?? []).filter((b) => matches(b, asked)), [blades.data, asked]);
@@ -107,6 +114,17 @@ export function Rack() {
         />
       </Box>
       {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
+      {damaged.length > 0 && (
+        <Notice
+          kind="caution"
+          sx={{ my: 1 }}
+          action={owner && <Button component={Link} to="/shop">{t`Repair records`}</Button>}
+        >
+          {owner
+            ? t`These records can't be read and are left out: ${named}.`
+            : t`These records can't be read and are left out: ${named}. An owner can repair them.`}
+        </Notice>
+      )}
       <Box
         sx={{
           display: 'grid',

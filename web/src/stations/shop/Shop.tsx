@@ -19,6 +19,7 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
 import { Copies } from './Copies';
+import { Damaged } from './Damaged';
 import { upper } from '../../drawings/words';
 import { Notice, Trouble } from '../../ui/Notice';
 import { useRecord } from '../../ui/useRecord';
@@ -206,6 +207,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           {saved && !change.isPending && 'Saved.'}
         </Box>
       </form>
+      {owner && <Damaged />}
       {owner && <Copies />}
       <Box sx={{ mt: 4 }}>
         <Link to="/licences">{t`What Corte is made of, and its licences`}</Link>
