@@ -481,3 +481,27 @@ func TestFilesOfEarlierFormatsAreRead(t *testing.T) {
 		}
 	}
 }
+
+// Whatever bytes a file is, it is opened and checked, or refused, within bounds.
+func FuzzOpen(f *testing.F) {
+	raw, err := os.ReadFile("testdata/v1.corte.zip")
+	if err != nil {
+		f.Fatal(err)
+	}
+	f.Add(raw)
+	f.Add(raw[:len(raw)/2])
+	f.Add([]byte("PK\x05\x06"))
+	f.Fuzz(func(_ *testing.T, raw []byte) {
+		file, err := Open(bytes.NewReader(raw), int64(len(raw)))
+		if err != nil {
+			return
+		}
+		var tables []store.Table
+		for _, t := range file.Tables {
+			tables = append(tables, store.Table{Name: t.Name, Columns: t.Columns})
+		}
+		if len(file.intact(tables)) == 0 {
+			file.checkRows()
+		}
+	})
+}
