@@ -1,6 +1,6 @@
 /** A shop that people sign in to: its first owner, a learner, a tablet, a passkey, and a saw doctor who reads along. */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from '@playwright/test';
@@ -85,7 +85,17 @@ test('the first owner comes in by the console’s address, once, and keeps recov
   await page.getByRole('button', { name: 'Come in' }).click();
   await expect(page.getByRole('heading', { name: 'People' })).toBeVisible();
   await expect(page.getByRole('rowheader', { name: /Maren owner/ })).toBeVisible();
+  // She is the only owner: she is reminded here, and asked once beside the first answer.
+  await expect(page.getByText('You are the only owner, with a password alone.')).toBeVisible();
   await accessible(page);
+  await page.goto(at);
+  const asked = page.getByRole('region', { name: 'Recovery codes' });
+  await expect(asked).toContainText('If you forget your password');
+  await accessible(page);
+  await asked.getByRole('button', { name: 'Not now' }).click();
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
+  await expect(asked).toHaveCount(0);
 
   const late = await elsewhere(browser);
   await late.goto(first);
@@ -362,7 +372,36 @@ test('a cut waits through a sign-out, and goes to no other person and no other s
   await page.waitForTimeout(4500);
   expect(await newest(page)).toBeUndefined();
   await page.getByRole('button', { name: /^Go over to Lanterngate/ }).click();
-  await expect.poll(async () => (await newest(page))!.id).toBeGreaterThan(before!.id);
+  await expect.poll(async () => (await newest(page))?.id ?? 0).toBeGreaterThan(before!.id);
   expect((await newest(page))!.by).toBe('Maren');
   await expect(waits(page)).toHaveCount(0);
+});
+
+test('a blade that cannot be read is left out, named, and repaired by the owner', async ({ page }) => {
+  const port = readFileSync(path.join(data, 'cluster/postmaster.pid'), 'utf8').split('\n')[3]!;
+  execFileSync('psql', ['-qh', '127.0.0.1', '-p', port, '-U', 'corte', 'corte'], {
+    env: { ...process.env, PGPASSWORD: readFileSync(path.join(data, 'password'), 'utf8').trim() },
+    input: "UPDATE blades SET grind = 'XX' WHERE name = 'Chorus'",
+  });
+  await signIn(page, 'Maren');
+  await page.goto(`${at}/rack`);
+  await expect(page.getByText(/can't be read and are left out: Chorus/)).toBeVisible();
+  await expect(page.getByText('Needle').first()).toBeVisible();
+  await accessible(page);
+  await page.getByRole('link', { name: 'Repair records' }).click();
+  const row = page.getByRole('listitem', { name: 'Chorus' });
+  await expect(row).toContainText('unknown grind "XX"');
+  await row.getByRole('button', { name: 'Repair record' }).click();
+  const json = row.getByLabel('Record as JSON');
+  await row.getByRole('button', { name: 'Save record' }).click();
+  await expect(row.getByRole('alert')).toContainText("still can't be read");
+  await json.fill((await json.inputValue()).replace('"XX"', 'ATB'));
+  await row.getByRole('button', { name: 'Save record' }).click();
+  await expect(row.getByText("This isn't JSON.")).toBeVisible();
+  await json.fill((await json.inputValue()).replace('ATB', '"ATB"'));
+  await accessible(page);
+  await row.getByRole('button', { name: 'Save record' }).click();
+  await expect(page.getByRole('heading', { name: 'Damaged records' })).toHaveCount(0);
+  await page.goto(`${at}/rack`);
+  await expect(page.getByText('Chorus').first()).toBeVisible();
 });

@@ -100,7 +100,7 @@ export function Sheet() {
           <ZoneOffer shop={shop.data} />
         </Suspense>
       )}
-      {later && session?.no_way_back && (
+      {later && pathname === '/' && session?.no_way_back && (
         <Suspense fallback={null}>
           <NoWayBack session={session} />
         </Suspense>

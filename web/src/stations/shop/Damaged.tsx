@@ -14,7 +14,7 @@ export function Damaged() {
   const rows = useDamaged(true).data ?? [];
   if (rows.length === 0) return null;
   return (
-    <Box component="section" aria-labelledby="damaged" sx={{ mt: 4 }}>
+    <Box component="section" aria-labelledby="damaged" sx={{ my: 3 }}>
       <Typography id="damaged" variant="h2">{t`Damaged records`}</Typography>
       <Box sx={{ my: 1, maxWidth: 720 }}>
         {plural(rows.length, {

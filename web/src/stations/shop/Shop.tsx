@@ -98,6 +98,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
       <Typography variant="h1">{t`How this shop likes to work`}</Typography>
       {!owner && <Notice kind="said" sx={{ my: 1 }}>{t`Only an owner of the shop changes this.`}</Notice>}
+      {owner && <Damaged />}
       {unsaved.question}
       {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
@@ -207,7 +208,6 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           {saved && !change.isPending && 'Saved.'}
         </Box>
       </form>
-      {owner && <Damaged />}
       {owner && <Copies />}
       <Box sx={{ mt: 4 }}>
         <Link to="/licences">{t`What Corte is made of, and its licences`}</Link>
