@@ -3,6 +3,7 @@ package attack
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -104,7 +105,7 @@ func (s spoiler) spoil(table, where string, f func(what string)) (spoilt int) {
 			}
 		}
 		for i, v := range values {
-			if !long && i > 1 && (i+len(c.Name))%4 != 0 {
+			if !long && i > 1 && (i+len(c.Name))%7 != 0 {
 				continue // a sample of them; all under make test-long
 			}
 			var was string
@@ -126,6 +127,14 @@ func (s spoiler) spoil(table, where string, f func(what string)) (spoilt int) {
 		}
 	}
 	return spoilt
+}
+
+// reads are the pages that read a table whose rows say nothing of blades and
+// saws; those that do are read by all.
+var reads = map[string][]string{
+	"grooves": {"/grooves?units=mm", "/care"}, "mountings": {"/bench"}, "baths": {"/care"}, "washes": {"/care"}, "trials": {"/trials"}, "traces": {"/traces"},
+	"jobs": {"/jobs"}, "job_ticks": {"/jobs"}, "owning": {"/owning"}, "members": {"/drills"}, "sign_offs": {"/drills"}, "practised": {"/drills"}, "imports": {"/care"},
+	"corrections": {"/lessons", "/shelf"},
 }
 
 // underWay makes what the demo shop has none of: a mounting, a wash, a
@@ -177,10 +186,17 @@ func TestARowThatCannotBeReadCostsThatRow(t *testing.T) {
 	}
 	all := shown()
 	ask := func(what string) {
+		table, _, _ := strings.Cut(what, ".")
 		for _, p := range pages {
+			if near, ok := reads[table]; !long && ok && !slices.Contains(near, p) {
+				continue
+			}
 			if w := c.do("GET", p, nil); w.code >= 500 {
 				t.Errorf("%s: GET %s: %d %.300s", what, p, w.code, w.body)
 			}
+		}
+		if _, aside := reads[table]; aside && !long {
+			return
 		}
 		if w := c.do("POST", "/plans", plan); w.code >= 500 || w.code == 409 && !strings.HasPrefix(what, "saws.") {
 			t.Errorf("%s: a plan: %d %.300s", what, w.code, w.body)
