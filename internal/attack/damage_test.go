@@ -3,6 +3,7 @@ package attack
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"testing"
@@ -154,6 +155,55 @@ func (x *target) underWay(c *client, blades, saws map[string]string) {
 	c.must(200, "PUT", "/owning", obj{"prices": []obj{}, "wishes": []obj{}}, append(keyed(), "If-Match", `"0"`)...)
 	file := "at,kind,blade\n2024-05-01T10:00:00Z,washed,Chorus\n"
 	c.must(202, "PUT", "/log-imports/"+uuid.NewString(), file, "Content-Type", "application/octet-stream")
+}
+
+// A snapshot that cannot be read is what the log adds up to, in every list: a
+// cracked blade does not come back as a sound one.
+func TestASpoiltSnapshotIsFoldedAnew(t *testing.T) {
+	x := open(t)
+	ctx, db := t.Context(), x.db()
+	c := x.client()
+	c.must(201, "POST", "/blades/"+c.ids("/blades", "name")["Chorus"]+"/inspections", obj{"fault": "cracked"}, keyed()...)
+	type stand struct {
+		unfit, flaw string
+		wear        float64
+	}
+	rack := func() map[string]stand {
+		t.Helper()
+		all, err := x.st.Rack(ctx, x.shop)
+		if err != nil {
+			t.Fatal(err)
+		}
+		out := map[string]stand{}
+		for _, b := range all {
+			out[b.Name] = stand{b.Condition.Unfit, b.Condition.Flaw, b.Condition.WearM2}
+		}
+		return out
+	}
+	want := rack()
+	if want["Chorus"].unfit == "" || want["Chorus"].wear == 0 {
+		t.Fatalf("Chorus stands at %+v: the test asks nothing", want["Chorus"])
+	}
+	page := func() obj {
+		return c.must(200, "GET", "/blades/"+c.ids("/blades", "name")["Chorus"], nil)["condition"].(obj)
+	}
+	was := fmt.Sprint(page())
+	for _, spoilt := range []string{`[]`, `{"x": 5}`, `5`, `{"v": 1, "cuts": "many"}`, `{"v": 1, "unfit": null}`} {
+		db.MustExec(`UPDATE conditions SET condition = $1`, spoilt)
+		if got := rack(); !maps.Equal(got, want) {
+			t.Errorf("%s: the rack stands at %v, not %v", spoilt, got["Chorus"], want["Chorus"])
+		}
+		if got := fmt.Sprint(page()); got != was {
+			t.Errorf("%s: its page says %s, not %s", spoilt, got, was)
+		}
+	}
+	if err := x.st.Migrate(ctx); err != nil {
+		t.Fatal(err)
+	}
+	var left int
+	if err := db.Get(&left, `SELECT count(*) FROM conditions WHERE unfit IS NULL`); err != nil || left != 0 {
+		t.Errorf("after a start %d snapshots are still spoilt: %v", left, err)
+	}
 }
 
 // Whatever stands in a row of a shop costs that row: every page still comes,

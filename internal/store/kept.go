@@ -48,7 +48,7 @@ type keptCondition struct {
 	NotBack      bool       `json:"not_back"`
 	Looked       bool       `json:"looked"`
 	Flaw         string     `json:"flaw"`
-	Unfit        string     `json:"unfit"`
+	Unfit        *string    `json:"unfit"` // always there: a snapshot without it is none
 	Hit          bool       `json:"hit"`
 	Away         bool       `json:"away"`
 	SaidLeft     bool       `json:"said_left"`
@@ -83,7 +83,7 @@ func writeCondition(c care.Condition) ([]byte, error) {
 		SharpFrom: keepTime(c.SharpFrom), WashFrom: keepTime(c.WashFrom), Used: keepTime(c.Used),
 		Life: keptBelief(c.Life), Pitch: keptBelief(c.Pitch),
 		DullSaid: c.DullSaid, Complained: c.Complained, Seen: c.Seen, Asked: c.Asked, NotBack: c.NotBack, Looked: c.Looked,
-		Flaw: c.Flaw, Unfit: c.Unfit, Hit: c.Hit, Away: c.Away, SaidLeft: c.SaidLeft, Left: c.Left, Spent: c.Spent,
+		Flaw: c.Flaw, Unfit: &c.Unfit, Hit: c.Hit, Away: c.Away, SaidLeft: c.SaidLeft, Left: c.Left, Spent: c.Spent,
 	}
 	k.Before.Life, k.Before.Pitch, k.Before.Resin = keptBelief(c.Before.Life), keptBelief(c.Before.Pitch), c.Before.Resin
 	return json.Marshal(k)
@@ -94,8 +94,8 @@ func readCondition(raw []byte) (care.Condition, error) {
 	if err := read(raw, &k, &k.V, keptNow); err != nil {
 		return care.Condition{}, err
 	}
-	if k.V < 1 {
-		return care.Condition{}, errors.New("it says of no version that it is of it")
+	if k.V < 1 || k.Unfit == nil {
+		return care.Condition{}, errors.New("it is no snapshot")
 	}
 	if err := errors.Join(figures(k.WearM2, k.ResinM2, k.MetresSharp, k.MetresWashed, k.Metres, k.Life.Shift, k.Life.Gained, k.Pitch.Shift, k.Pitch.Gained, k.Spent),
 		counts(k.Cuts, k.CutsSharp, k.CutsWashed, k.Sharpenings, k.Washes, k.Seen, k.Left)); err != nil {
@@ -107,7 +107,7 @@ func readCondition(raw []byte) (care.Condition, error) {
 		SharpFrom: timeKept(k.SharpFrom), WashFrom: timeKept(k.WashFrom), Used: timeKept(k.Used),
 		Life: care.Belief(k.Life), Pitch: care.Belief(k.Pitch),
 		DullSaid: k.DullSaid, Complained: k.Complained, Seen: k.Seen, Asked: k.Asked, NotBack: k.NotBack, Looked: k.Looked,
-		Flaw: k.Flaw, Unfit: k.Unfit, Hit: k.Hit, Away: k.Away, SaidLeft: k.SaidLeft, Left: k.Left, Spent: k.Spent,
+		Flaw: k.Flaw, Unfit: *k.Unfit, Hit: k.Hit, Away: k.Away, SaidLeft: k.SaidLeft, Left: k.Left, Spent: k.Spent,
 		Before: care.Before{Life: care.Belief(k.Before.Life), Pitch: care.Belief(k.Before.Pitch), Resin: k.Before.Resin},
 	}, nil
 }
