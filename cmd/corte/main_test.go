@@ -17,6 +17,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jackc/pgx/v5"
+
 	"corte/internal/pg"
 )
 
@@ -203,11 +205,29 @@ func TestServeOnAnotherDatabase(t *testing.T) {
 	if out, err := command(bin, "migrate", url).CombinedOutput(); err != nil || !bytes.Contains(out, []byte("up to date")) {
 		t.Fatalf("migrate: %v, %s", err, out)
 	}
+	// What a drill left that was killed goes at the next start; one of now stays.
+	killed, under := scratchName+"1700000000_dead", fmt.Sprintf("%s%d_live", scratchName, time.Now().Unix())
+	for _, name := range []string{killed, under} {
+		if err := elsewhere.EnsureDatabase(t.Context(), name); err != nil {
+			t.Fatal(err)
+		}
+	}
 	ids := map[string]bool{}
 	for range 2 {
 		addr := freeAddr(t)
 		start(t, command(bin, "serve", url, "CORTE_LISTEN="+addr, "CORTE_SIGN_IN=off"), addr)
 		ids[get(t, addr, "/shop")] = true
+		for name, want := range map[string]bool{killed: false, under: true} {
+			conn, err := pgx.Connect(t.Context(), elsewhere.URL("shops"))
+			if err != nil {
+				t.Fatal(err)
+			}
+			var there bool
+			if err := conn.QueryRow(t.Context(), `SELECT EXISTS (SELECT FROM pg_database WHERE datname = $1)`, name).Scan(&there); err != nil || there != want {
+				t.Errorf("%s is there: %v, %v", name, there, err)
+			}
+			conn.Close(t.Context())
+		}
 		if got := get(t, addr, "/blades"); got != `{"items":[]}` {
 			t.Errorf("an empty rack is %s", got)
 		}

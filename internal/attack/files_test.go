@@ -17,6 +17,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/internal/httpapi"
+	"corte/internal/shopfile"
 	"corte/internal/store"
 )
 
@@ -164,8 +165,32 @@ func TestADamagedRowIsRepaired(t *testing.T) {
 	if blade["id"] != chorus || blade["name"] != "Chorus" || blade["why"] == "" {
 		t.Errorf("the blade: %v", blade)
 	}
-	if w := c.do("GET", "/shop-file", nil); w.code != 200 || !strings.HasPrefix(w.body, "PK") {
-		t.Errorf("a backup: %d", w.code)
+	// A backup is written and read back with it; brought in over HTTP it is refused,
+	// and by whoever has the machine it comes as it is.
+	backup := filepath.Join(t.TempDir(), "shop.zip")
+	if _, err := shopfile.Save(t.Context(), x.st, x.shop, x.clock.now(), "a test", backup, nil); err != nil {
+		t.Fatalf("a backup: %v", err)
+	}
+	raw, err := os.ReadFile(backup)
+	if err != nil {
+		t.Fatal(err)
+	}
+	f, err := shopfile.Open(bytes.NewReader(raw), int64(len(raw)))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if faults, err := f.Check(t.Context(), x.st); err != nil || len(faults) != 2 {
+		t.Errorf("its faults: %v, %v", faults, err)
+	}
+	spare, _, err := x.st.EnsureShop(t.Context(), store.Shop{ID: uuid.New(), Slug: "spare", Name: "Spare", ChangeMinutes: 3})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := f.Restore(t.Context(), x.st, spare.ID, nil); err != nil {
+		t.Errorf("brought in as it is: %v", err)
+	}
+	if all, err := x.svc.Repair.All(t.Context(), spare.ID, true); err != nil || len(all) != 2 {
+		t.Errorf("there %d rows are damaged: %v", len(all), err)
 	}
 	at := func(r obj) string { return "/damaged-rows/" + r["table"].(string) + "/" + r["id"].(string) }
 	row := blade["row"].(obj)

@@ -35,6 +35,7 @@ type SignIn struct {
 const (
 	inPerson  = "person" // who signed in
 	inEpoch   = "epoch"  // of theirs, then
+	inSigned  = "signed" // when they signed in, by the service's clock
 	inShop    = "shop"   // that they are in
 	inMember  = "member" // who was tapped at a tablet
 	inSince   = "since"  // when that was
@@ -327,6 +328,9 @@ func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) 
 	if errors.Is(err, store.ErrNone) || err == nil && p.Epoch != m.GetInt(ctx, inEpoch) {
 		return record.Actor{}, nil // signed out everywhere
 	}
+	if signed := m.GetInt64(ctx, inSigned); signed > 0 && s.svc.Now().Sub(time.Unix(signed, 0)) > sessionKept {
+		return record.Actor{}, nil
+	}
 	if err != nil {
 		return record.Actor{}, err
 	}
@@ -426,6 +430,7 @@ func (v *visit) enter(ctx context.Context, p store.Person, shop uuid.UUID) error
 	}
 	m.Put(ctx, inPerson, p.ID.String())
 	m.Put(ctx, inEpoch, p.Epoch)
+	m.Put(ctx, inSigned, v.door.desk.Now().Unix())
 	if shop != uuid.Nil {
 		m.Put(ctx, inShop, shop.String())
 	}
