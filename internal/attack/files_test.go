@@ -162,7 +162,7 @@ func TestADamagedRowIsRepaired(t *testing.T) {
 		return nil
 	}
 	blade, bath := find("blades"), find("baths")
-	if blade["id"] != chorus || blade["name"] != "Chorus" || blade["why"] == "" {
+	if blade["id"] != chorus || blade["name"] != "Chorus" || blade["why"] == "" || blade["repairable"] != true || blade["removable"] != false || bath["removable"] != true {
 		t.Errorf("the blade: %v", blade)
 	}
 	// A backup is written and read back with it; brought in over HTTP it is refused,

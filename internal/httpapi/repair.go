@@ -12,7 +12,7 @@ func (s *server) damaged(ctx context.Context, log bool) (contract.DamagedRows, e
 	all, err := s.in(ctx).Repair.All(ctx, s.shop(ctx), log)
 	out := contract.DamagedRows{Items: make([]contract.DamagedRow, len(all))}
 	for i, r := range all {
-		out.Items[i] = contract.DamagedRow{Table: r.Table, ID: r.ID, Name: opt.Known(r.Name), Why: r.Why, Digest: r.Digest}
+		out.Items[i] = contract.DamagedRow{Table: r.Table, ID: r.ID, Name: opt.Known(r.Name), Why: r.Why, Digest: r.Digest, Repairable: r.Repairable, Removable: r.Removable}
 		if err := json.Unmarshal(r.JSON, &out.Items[i].Row); err != nil {
 			return out, err
 		}

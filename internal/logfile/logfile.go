@@ -526,11 +526,11 @@ func sense(detail any) error {
 		return within("price_asked", d.Asked, 0, dearest)
 	case *store.JudgedDetail:
 		if care.ParseSaying(d.Says) == 0 {
-			return fmt.Errorf("%q is nothing that is said of a blade; use dull, hard, pitchy, like-new or hit", d.Says)
+			return fmt.Errorf("%q is not a judgment; use dull, hard, pitchy, like-new or hit", d.Says)
 		}
 	case *store.InspectedDetail:
 		if d.Fault != "" && !slices.Contains(care.Faults(), care.Fault(d.Fault)) {
-			return fmt.Errorf("%q is no fault of a blade", d.Fault)
+			return fmt.Errorf("%q is not a blade fault", d.Fault)
 		}
 		if v := d.Survey; v != nil {
 			return errors.Join(within("teeth", float64(max(v.Missing, v.Chipped, v.Loose)), 0, mostTeeth), within("teeth", float64(min(v.Missing, v.Chipped, v.Loose)), 0, mostTeeth),
@@ -563,7 +563,7 @@ func sense(detail any) error {
 
 func within(what string, v, lo, hi float64) error {
 	if !(v >= lo && v <= hi) {
-		return fmt.Errorf("%s is %g, and nothing real is under %g or over %g", what, v, lo, hi)
+		return fmt.Errorf("%s is %g; it must be between %g and %g", what, v, lo, hi)
 	}
 	return nil
 }

@@ -60,7 +60,7 @@ var (
 func Check(table string, row json.RawMessage) error {
 	check, ok := checks[table]
 	if !ok {
-		return fmt.Errorf("there is no check for a row of %s", table)
+		return fmt.Errorf("%s is not a known table", table)
 	}
 	if err := texts(row); err != nil {
 		return err
@@ -72,18 +72,18 @@ func Check(table string, row json.RawMessage) error {
 func texts(row json.RawMessage) error {
 	var columns map[string]any
 	if err := json.Unmarshal(row, &columns); err != nil || columns == nil {
-		return errors.New("it is not one object of columns")
+		return errors.New("this isn't a JSON object of columns")
 	}
 	for name, v := range columns {
 		s, ok := v.(string)
 		switch {
 		case !ok || name == "body" || name == "jpeg" || name == "request":
 		case len(s) > mostText:
-			return fmt.Errorf("%s is longer than any text is", name)
+			return fmt.Errorf("%s is longer than a text can be", name)
 		case strings.ContainsRune(s, 0):
 			return fmt.Errorf("%s holds a zero byte", name)
 		case strings.HasSuffix(name, "name") && len(s) > mostName:
-			return fmt.Errorf("%s is longer than any name is", name)
+			return fmt.Errorf("%s is longer than a name can be", name)
 		}
 	}
 	return nil
@@ -151,14 +151,14 @@ var checks = map[string]func(json.RawMessage) error{
 	}) error {
 		for _, c := range o.Cuts {
 			if !slices.Contains(guide.Duties(saw.Saw{}), guide.Duty(c)) {
-				return fmt.Errorf("%q is no kind of cut", c)
+				return fmt.Errorf("%q is not a kind of cut", c)
 			}
 		}
 		return dated(o.At)
 	}),
 	"practised": of(func(p store.Practised) error {
 		if !slices.Contains(practice.Skill(p.Skill).Drill().Skills(), practice.Skill(p.Skill)) {
-			return fmt.Errorf("%q is no skill of a drill", p.Skill)
+			return fmt.Errorf("%q is not a skill of a drill", p.Skill)
 		}
 		return errors.Join(store.Counts(p.Level), dated(p.At))
 	}),
@@ -171,7 +171,7 @@ var checks = map[string]func(json.RawMessage) error{
 	"mountings": of(func(m store.Mounting) error {
 		var answers map[string]bool
 		if err := json.Unmarshal(m.Answers, &answers); err != nil {
-			return errors.New("answers are yes or no")
+			return errors.New("answers must be true or false")
 		}
 		return errors.Join(step(m.Step), dated(m.Started))
 	}),
@@ -182,7 +182,7 @@ var checks = map[string]func(json.RawMessage) error{
 	"washes": of(func(w store.Wash) error {
 		_, err := care.CleanerByID(w.Cleaner)
 		if len(w.Blades) == 0 {
-			err = errors.Join(err, errors.New("no blade is in it"))
+			err = errors.Join(err, errors.New("no blade is in this wash"))
 		}
 		return errors.Join(err, care.CheckBrush(care.Brush(w.Brush)), step(w.Step), dated(w.StepAt), dated(w.Started))
 	}),
@@ -192,7 +192,7 @@ var checks = map[string]func(json.RawMessage) error{
 		var answers map[string]string
 		var cut map[string]any
 		if errors.Join(json.Unmarshal(t.Facts, &facts), json.Unmarshal(t.Answers, &answers), json.Unmarshal(t.Cut, &cut)) != nil {
-			return errors.New("facts, answers or the cut are not as they are kept")
+			return errors.New("facts, answers or cut have the wrong form")
 		}
 		return errors.Join(dated(t.Started), maybe(t.Ended))
 	}),
@@ -216,12 +216,12 @@ var checks = map[string]func(json.RawMessage) error{
 		Headers map[string]string `db:"headers"`
 	}) error {
 		if len(a.Key) > mostName || a.Status != nil && *a.Status/100 != 2 {
-			return errors.New("it is no answer that was kept")
+			return errors.New("this isn't a stored answer")
 		}
 		for name, value := range a.Headers {
 			known := slices.Contains(answerHeaders, name)
 			if !known || strings.ContainsAny(value, "\r\n") || name == "Content-Type" && strings.Contains(value, "html") {
-				return fmt.Errorf("an answer has no header %s: %s", name, value)
+				return fmt.Errorf("a stored answer can't have the header %s: %s", name, value)
 			}
 		}
 		return nil
@@ -249,23 +249,23 @@ func Settings(raw json.RawMessage) error {
 		}
 	}
 	if sh.SignOff != "" && !slices.Contains([]string{"off", "caution", "stop"}, sh.SignOff) {
-		return fmt.Errorf("%q says of no sign-off what to do", sh.SignOff)
+		return fmt.Errorf("sign_off must be off, caution or stop, not %q", sh.SignOff)
 	}
 	for _, d := range strings.FieldsFunc(sh.Drills, func(r rune) bool { return r == ',' }) {
 		if !slices.Contains(practice.Drills(), practice.Drill(d)) {
-			return fmt.Errorf("%q is no drill", d)
+			return fmt.Errorf("%q is not a drill", d)
 		}
 	}
 	between := func(v, lo, hi float64) bool { return v >= lo && v <= hi }
 	if !between(sh.ChangeMinutes, 0, 120) || !between(sh.Sharpening, 0, 100_000) || sh.Rework != 0 && !between(sh.Rework, 0.25, 4) {
-		return errors.New("minutes, prices or rework are not within what a shop can set")
+		return errors.New("change minutes, sharpening price or rework are out of range")
 	}
 	return named(sh.Name)
 }
 
 func dated(at time.Time) error {
 	if at.Before(earliest) || at.After(latest) {
-		return fmt.Errorf("%s is no time of a workshop", at.Format(time.RFC3339))
+		return fmt.Errorf("%s is outside the years 1900 to 2200", at.Format(time.RFC3339))
 	}
 	return nil
 }
@@ -279,7 +279,7 @@ func maybe(at *time.Time) error {
 
 func named(name string) error {
 	if strings.TrimSpace(name) == "" || strings.ContainsAny(name, "\r\n") {
-		return errors.New("it has no name, or one of several lines")
+		return errors.New("the name is empty or has line breaks")
 	}
 	return nil
 }

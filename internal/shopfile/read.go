@@ -74,7 +74,7 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 	case f.Format != Format:
 		return nil, refusal.Of("file", "this is no shop file of Corte")
 	case f.Version < 1:
-		return nil, refusal.Of("file", "this file says that it is of format %d, and the first was 1", f.Version)
+		return nil, refusal.Of("file", "this file claims format %d, and formats start at 1", f.Version)
 	case f.Version > Version:
 		return nil, refusal.Of("file", "a later Corte wrote this file (format %d); this one reads up to format %d", f.Version, Version)
 	}
@@ -91,7 +91,7 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 // noMore refuses what no sum covers: comments, extra fields but the time that
 // Corte writes, and bytes between the entries.
 func noMore(z *zip.Reader, size int64) error {
-	extra := refusal.Of("file", "it holds data beside its entries, which no sum covers; bring in a file as Corte wrote it")
+	extra := refusal.Of("file", "it holds extra data that its checksums don't cover; use a file as Corte wrote it")
 	const header, stamp, descriptor = 30, 9, 24 // bytes before a name, of a time, and behind an entry
 	if z.Comment != "" {
 		return extra

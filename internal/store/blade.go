@@ -118,9 +118,9 @@ func (r bladeRow) numbers() (Blade, error) {
 	case err != nil:
 		return Blade{}, err
 	case r.Teeth < 0 || r.Teeth > mostTeeth:
-		return Blade{}, fmt.Errorf("%d teeth are on no blade", r.Teeth)
+		return Blade{}, fmt.Errorf("a blade can't have %d teeth", r.Teeth)
 	case r.Diameter <= 0 || r.Bore <= 0 || r.Kerf <= 0:
-		return Blade{}, errors.New("a blade has a diameter, a bore and a kerf")
+		return Blade{}, errors.New("diameter, bore and kerf must be greater than 0")
 	case max(len(r.Name), len(r.Note), len(r.Hangs)) > mostText:
 		return Blade{}, errors.New("a text is too long")
 	}
@@ -155,7 +155,7 @@ func (r bladeRow) numbers() (Blade, error) {
 	if r.MadeOf != nil {
 		set, err := readSet(r.MadeOf)
 		if err != nil {
-			return Blade{}, fmt.Errorf("what its set is made of: %w", err)
+			return Blade{}, fmt.Errorf("its dado set: %w", err)
 		}
 		b.Set = &set
 	}
@@ -205,7 +205,7 @@ func (r weighedRow) blade() (Blade, error) {
 	c.WearM2, c.ResinM2, c.Life.Shift, c.Pitch.Shift = r.Wear, r.Resin, r.Life, r.Pitchy
 	c.Unfit, c.Away, c.Hit, c.Flaw = r.Unfit, r.Away, r.Hit, r.Flaw
 	if err == nil && (r.Torn || figures(r.Wear, r.Resin, r.Life, r.Pitchy) != nil) {
-		return Blade{}, &tornError{b, errors.New("it is none")}
+		return Blade{}, &tornError{b, errors.New("it has no figures")}
 	}
 	return b, err
 }

@@ -323,7 +323,7 @@ const mostLearned = 10
 func (r lessonRow) lesson() (Lesson, error) {
 	for _, v := range []float64{r.Scorch, r.Splinter, r.SDScorch, r.SDSplit} {
 		if !(math.Abs(v) <= mostLearned) {
-			return Lesson{}, &record.DamagedError{Table: "corrections", ID: r.Material, Why: fmt.Errorf("%g is taught by no cuts", v)}
+			return Lesson{}, &record.DamagedError{Table: "corrections", ID: r.Material, Why: fmt.Errorf("%g is more than cuts can teach", v)}
 		}
 	}
 	return Lesson{Material: r.Material, Correction: learn.Correction{LnScorch: r.Scorch, LnSplinter: r.Splinter, SDScorch: r.SDScorch, SDSplinter: r.SDSplit, Cuts: r.Cuts}}, nil

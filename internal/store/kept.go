@@ -95,7 +95,7 @@ func readCondition(raw []byte) (care.Condition, error) {
 		return care.Condition{}, err
 	}
 	if k.V < 1 || k.Unfit == nil {
-		return care.Condition{}, errors.New("it is no snapshot")
+		return care.Condition{}, errors.New("this isn't a snapshot")
 	}
 	if err := errors.Join(figures(k.WearM2, k.ResinM2, k.MetresSharp, k.MetresWashed, k.Metres, k.Life.Shift, k.Life.Gained, k.Pitch.Shift, k.Pitch.Gained, k.Spent),
 		counts(k.Cuts, k.CutsSharp, k.CutsWashed, k.Sharpenings, k.Washes, k.Seen, k.Left)); err != nil {

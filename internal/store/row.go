@@ -99,7 +99,7 @@ const largest = 1e7
 func figures(all ...float64) error {
 	for _, v := range all {
 		if !(v > -largest && v < largest) { // false for NaN
-			return fmt.Errorf("%g is no figure", v)
+			return fmt.Errorf("%g is not a possible value", v)
 		}
 	}
 	return nil
@@ -109,7 +109,7 @@ func figures(all ...float64) error {
 func counts(all ...int) error {
 	for _, v := range all {
 		if v < 0 || v > 1_000_000 {
-			return fmt.Errorf("%d is no count", v)
+			return fmt.Errorf("%d is not a possible count", v)
 		}
 	}
 	return nil

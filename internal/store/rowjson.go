@@ -16,7 +16,7 @@ import (
 
 var byColumn = reflectx.NewMapper("db")
 
-var errNotRow = errors.New("it is not one object of columns")
+var errNotRow = errors.New("this isn't a JSON object of columns")
 
 // RowOf reads a row of JSON into a struct of columns. A column that the struct
 // has not is left out; one of the wrong type is an error that names it.
@@ -39,7 +39,7 @@ func RowOf[R any](raw json.RawMessage) (R, error) {
 			continue
 		}
 		if err := json.Unmarshal(value, at.Addr().Interface()); err != nil {
-			return row, fmt.Errorf("%s is not what its column holds", name)
+			return row, fmt.Errorf("%s has the wrong type for its column", name)
 		}
 	}
 	return row, nil
@@ -94,7 +94,7 @@ func CheckConditionRow(raw json.RawMessage) error {
 		return err
 	}
 	if row.Fold < 1 || row.Fold > Fold {
-		return fmt.Errorf("fold %d is none that this Corte knows", row.Fold)
+		return fmt.Errorf("fold %d is unknown; this version knows 1 to %d", row.Fold, Fold)
 	}
 	_, err = readCondition(row.Condition)
 	return err

@@ -109,7 +109,7 @@ func (r sawRow) numbers() (Saw, error) {
 	case err != nil:
 		return Saw{}, err
 	case r.Diameter <= 0 || r.Arbor <= 0 || r.RPM <= 0 || r.MotorW <= 0 || r.Reach <= 0:
-		return Saw{}, errors.New("a saw has a blade, an arbor, a speed, a motor and a reach")
+		return Saw{}, errors.New("diameter, arbor, speed, motor and reach must be greater than 0")
 	case max(len(r.Name), len(r.Note)) > mostText:
 		return Saw{}, errors.New("a text is too long")
 	}
@@ -143,7 +143,7 @@ func (r sawRow) numbers() (Saw, error) {
 	if r.Tolerances != "" {
 		held, err := readTolerances([]byte(r.Tolerances))
 		if err != nil {
-			return Saw{}, fmt.Errorf("what it is held to: %w", err)
+			return Saw{}, fmt.Errorf("its tolerances: %w", err)
 		}
 		s.Tolerances = &held
 	}

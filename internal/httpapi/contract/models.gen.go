@@ -3270,6 +3270,12 @@ type DamagedRow struct {
 	// Name What it is called
 	Name *string `json:"name,omitempty"`
 
+	// Removable It can be removed. Rows that others name stay on record.
+	Removable bool `json:"removable"`
+
+	// Repairable A corrected row can be written over it.
+	Repairable bool `json:"repairable"`
+
 	// Row The row as a shop file has it.
 	Row map[string]interface{} `json:"row"`
 

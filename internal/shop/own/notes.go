@@ -46,7 +46,7 @@ func (s Station) Notes(ctx context.Context, shop uuid.UUID) (Notes, error) {
 func Readable(raw json.RawMessage) error {
 	var n Notes
 	if err := json.Unmarshal(raw, &n); err != nil {
-		return errors.New("notes on owning are not as they are kept")
+		return errors.New("notes on owning have the wrong form")
 	}
 	return nil
 }

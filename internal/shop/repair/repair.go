@@ -34,6 +34,8 @@ type Row struct {
 	Why       string
 	JSON      json.RawMessage // the row as a shop file has it
 	Digest    string          // of JSON
+
+	Repairable, Removable bool
 }
 
 // mostLooked is how many rows of the log are looked at, the newest; everything
@@ -72,6 +74,8 @@ func row(t store.Table, raw json.RawMessage, why error) Row {
 	var said map[string]any
 	_ = json.Unmarshal(raw, &said)
 	out := Row{Table: t.Name, ID: idOf(t, raw), Why: why.Error(), JSON: raw, Digest: digest(raw)}
+	out.Repairable = t.Name != "log" && !slices.Contains(onlyAdded, t.Name)
+	out.Removable = out.Repairable && !slices.Contains(onRecord, t.Name)
 	out.Name, _ = said["name"].(string)
 	return out
 }
@@ -95,6 +99,9 @@ func digest(raw []byte) string {
 
 // onlyAdded are the tables whose rows nobody changes, beside the log.
 var onlyAdded = []string{"job_ticks", "practised", "sign_offs"}
+
+// onRecord are those whose rows stay, since the log names them.
+var onRecord = []string{"blades", "saws", "members"}
 
 // change finds a row that can't be read under a lock and hands it to f, with the
 // errors of somebody who was first.
@@ -153,7 +160,7 @@ func (s Station) Repair(ctx context.Context, shop uuid.UUID, table, id, over str
 
 // Remove deletes a row that can't be read, whose digest is over.
 func (s Station) Remove(ctx context.Context, shop uuid.UUID, table, id, over string) error {
-	if slices.Contains([]string{"blades", "saws", "members"}, table) {
+	if slices.Contains(onRecord, table) {
 		return kit.Already("", "blades, saws and people stay on record, since the log names them. Nothing was changed; repair the row instead")
 	}
 	return s.change(ctx, shop, table, id, over, func(tx *store.Store, t store.Table) error { return tx.DeleteRow(ctx, t, shop, id) })

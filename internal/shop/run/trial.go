@@ -180,7 +180,7 @@ func trialOf(row store.Trial) (Trial, error) {
 	err := errors.Join(json.Unmarshal(row.Asked, &asked), json.Unmarshal(row.Runs, &t.Runs))
 	var shape map[string]any // the handlers hand the cut on as it is
 	if err == nil && json.Unmarshal(asked.Cut, &shape) != nil {
-		err = errors.New("it says of no cut what was asked")
+		err = errors.New("its cut has the wrong form")
 	}
 	for _, r := range t.Runs {
 		if err == nil && (r.Setting < 0 || r.Setting >= len(asked.Settings)) {

@@ -7059,6 +7059,10 @@ export interface components {
             };
             /** @description Of the row as it stands */
             digest: string;
+            /** @description A corrected row can be written over it. */
+            repairable: boolean;
+            /** @description It can be removed. Rows that others name stay on record. */
+            removable: boolean;
         };
         RowRepair: {
             row: {

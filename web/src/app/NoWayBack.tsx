@@ -1,10 +1,10 @@
 /** Asked once of the only owner, after the first answer: to have a way in beside the password. */
 import { t } from '@lingui/core/macro';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Session } from '../api/types';
+import { Offer } from './Offer';
 
 const KEY = 'corte.asked.recovery';
 
@@ -17,25 +17,10 @@ export function NoWayBack({ session }: { session: Session }) {
     setAsked(true);
   };
   return (
-    <Box
-      role="region"
-      aria-label={t`Recovery codes`}
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        alignItems: 'center',
-        columnGap: 1,
-        px: { xs: 2, md: 3 },
-        py: 0.5,
-        borderTop: '1px solid',
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-        '@media print': { display: 'none' },
-      }}
-    >
+    <Offer label={t`Recovery codes`}>
       <span>{t`You are the only owner. If you forget your password, you can't get into your shop.`}</span>
       <Button component={Link} to="/me" onClick={done}>{t`Make recovery codes`}</Button>
       <Button onClick={done}>{t`Not now`}</Button>
-    </Box>
+    </Offer>
   );
 }

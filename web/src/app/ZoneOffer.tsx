@@ -7,6 +7,7 @@ import { useChangeShop } from '../api/shop';
 import type { Shop } from '../api/types';
 import { pick } from '../ui/pick';
 import { hereabouts } from '../ui/useDates';
+import { Offer } from './Offer';
 
 export function ZoneOffer({ shop }: { shop: Shop }) {
   const change = useChangeShop();
@@ -20,22 +21,7 @@ export function ZoneOffer({ shop }: { shop: Shop }) {
     'rework',
   ]);
   return (
-    <Box
-      role="region"
-      aria-label={t`The shop’s time zone`}
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        alignItems: 'center',
-        columnGap: 1,
-        px: { xs: 2, md: 3 },
-        py: 0.5,
-        borderTop: '1px solid',
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-        '@media print': { display: 'none' },
-      }}
-    >
+    <Offer label={t`The shop’s time zone`}>
       <span>
         {t`Where is this shop? Its days and dates will go by its own clock. This browser is in ${here.replaceAll('_', ' ')}.`}
       </span>
@@ -47,6 +33,6 @@ export function ZoneOffer({ shop }: { shop: Shop }) {
       </Button>
       <Button component={Link} to="/shop">{t`Somewhere else`}</Button>
       {change.error && <Box sx={{ color: 'error.main' }}>{change.error.message}</Box>}
-    </Box>
+    </Offer>
   );
 }

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useDamaged, useRemoveRow, useRepair } from '../../api/copies';
 import type { DamagedRow } from '../../api/types';
 import { Notice, Trouble } from '../../ui/Notice';
@@ -18,9 +19,9 @@ export function Damaged() {
       <Typography id="damaged" variant="h2">{t`Damaged records`}</Typography>
       <Box sx={{ my: 1, maxWidth: 720 }}>
         {plural(rows.length, {
-          one: "# record can't be read. Pages leave it out, and everything else works. Correct the value named below, or remove the record.",
+          one: "# record can't be read. Pages leave it out, and everything else works. Correct the value named below.",
           other:
-            "# records can't be read. Pages leave them out, and everything else works. Correct the value named below each, or remove the record.",
+            "# records can't be read. Pages leave them out, and everything else works. Correct the value named below each.",
         })}
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: 1.5 }}>
@@ -77,7 +78,9 @@ function Row({ row }: { row: DamagedRow }) {
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {text === undefined ? (
-          <Button variant="outlined" onClick={() => setText(whole)}>{t`Repair record`}</Button>
+          row.repairable && (
+            <Button variant="outlined" onClick={() => setText(whole)}>{t`Repair record`}</Button>
+          )
         ) : (
           <>
             <Button variant="contained" disabled={repair.isPending} onClick={save}>{t`Save record`}</Button>
@@ -91,14 +94,17 @@ function Row({ row }: { row: DamagedRow }) {
         >
           {t`Download record`}
         </Button>
-        <Sure
-          asks={t`Remove this record?`}
-          goes={t`It can't be brought back. Download it first if you might need it.`}
-          yes={t`Remove record`}
-          onYes={() => remove.mutate(row)}
-        >
-          {t`Remove record`}
-        </Sure>
+        {row.removable && (
+          <Sure
+            asks={t`Remove this record?`}
+            goes={t`It can't be brought back. Download it first if you might need it.`}
+            yes={t`Remove record`}
+            onYes={() => remove.mutate(row)}
+          >
+            {t`Remove record`}
+          </Sure>
+        )}
+        {row.table === 'log' && <Button component={Link} to="/log">{t`Strike it out in the log`}</Button>}
       </Box>
     </Box>
   );
