@@ -11,7 +11,7 @@ export const useSession = () =>
 
 /** Who makes what is logged here, as the header Made-By has it: shop and member. Null where nobody is signed in. */
 export const makerOf = (s: Session | undefined) =>
-  s && (s.shop && s.state !== 'out' && s.state !== 'tablet' ? `${s.shop.id}:${s.member_id ?? ''}` : null);
+  s && (s.shop && (s.state === 'in' || s.state === 'open') ? `${s.shop.id}:${s.member_id ?? ''}` : null);
 
 /** Whose name a record goes under: who is here, until another is typed. */
 export function useBy() {

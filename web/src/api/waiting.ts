@@ -38,8 +38,8 @@ export function setMaker(now: string | null | undefined) {
   maker = now;
   after = undefined;
   // What an earlier version kept names nobody: it is of whoever is here when this one first runs.
-  if (now && everyones().some((w) => !w.of)) store(everyones().map((w) => ({ ...w, of: w.of ?? now })));
-  listeners.forEach((f) => f());
+  if (now) store(everyones().map((w) => ({ ...w, of: w.of ?? now })));
+  else listeners.forEach((f) => f());
 }
 
 /** What waits of the person who is signed in here, oldest first; the same array until it changes. */

@@ -10,7 +10,6 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { onSignedOut } from '../api/client';
 import { useSession } from '../api/session';
-import { lookingRound } from '../api/place';
 import { useShop } from '../api/shop';
 import { useArrival } from './arrival';
 import { PlaceBar } from './PlaceBar';
@@ -90,25 +89,9 @@ export function Sheet() {
           <Hands session={session} />
         </Suspense>
       )}
-      {lookingRound && (
-        <Suspense fallback={null}>
-          <LookingRound />
-        </Suspense>
-      )}
-      {shop.data && !shop.data.time_zone && (
-        <Suspense fallback={null}>
-          <ZoneOffer shop={shop.data} />
-        </Suspense>
-      )}
-      {later && pathname === '/' && session?.no_way_back && (
-        <Suspense fallback={null}>
-          <NoWayBack session={session} />
-        </Suspense>
-      )}
       {later && (
         <Suspense fallback={null}>
-          <Away />
-          <NewVersion />
+          <Said />
         </Suspense>
       )}
       {!out && <PlaceBar shop={shop.data?.name} />}
@@ -120,9 +103,8 @@ export function Sheet() {
 const Door = lazy(() => import('../stations/people/pages').then((m) => ({ default: m.Door })));
 const Hands = lazy(() => import('./later').then((m) => ({ default: m.Hands })));
 
-// Neither is needed before the first answer stands.
-const Away = lazy(() => import('./later').then((m) => ({ default: m.Away })));
-const NewVersion = lazy(() => import('./later').then((m) => ({ default: m.NewVersion })));
+// Nothing of it is needed before the first answer stands.
+const Said = lazy(() => import('./later').then((m) => ({ default: m.Said })));
 
 /** Whether the first page has had its time. */
 function useLater() {
@@ -148,7 +130,3 @@ const ahead = () =>
     import('../stations/trace/NewTrace'),
     import('../stations/jobs/pages'),
   ]).catch(() => undefined); // they are asked for again when they are opened
-
-const ZoneOffer = lazy(() => import('./later').then((m) => ({ default: m.ZoneOffer })));
-const NoWayBack = lazy(() => import('./later').then((m) => ({ default: m.NoWayBack })));
-const LookingRound = lazy(() => import('./later').then((m) => ({ default: m.LookingRound })));

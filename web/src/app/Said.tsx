@@ -1,0 +1,25 @@
+/** What the frame has to say above the place bar, once the first answer stands. */
+import { useLocation } from 'react-router';
+import { lookingRound } from '../api/place';
+import { useSession } from '../api/session';
+import { useShop } from '../api/shop';
+import { Away } from './Away';
+import { LookingRound } from './LookingRound';
+import { NewVersion } from './NewVersion';
+import { NoWayBack } from './NoWayBack';
+import { ZoneOffer } from './ZoneOffer';
+
+export function Said() {
+  const session = useSession().data;
+  const shop = useShop().data;
+  const { pathname } = useLocation();
+  return (
+    <>
+      {lookingRound && <LookingRound />}
+      {shop && !shop.time_zone && <ZoneOffer shop={shop} />}
+      {pathname === '/' && session?.no_way_back && <NoWayBack session={session} />}
+      <Away />
+      <NewVersion />
+    </>
+  );
+}
