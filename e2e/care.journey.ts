@@ -77,7 +77,7 @@ test('cuts that are made while the server is away wait, are seen to wait, and ar
   }
   const waiting = page.getByRole('button', { name: '3 cuts wait' });
   await waiting.click();
-  await expect(page.getByText('as soon as it does')).toBeVisible();
+  await expect(page.getByText('They are saved on this device')).toBeVisible();
   await accessible(page);
   await page.keyboard.press('Escape');
   away = false;
