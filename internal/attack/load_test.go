@@ -70,7 +70,8 @@ func TestTrickledBodiesHinderNobody(t *testing.T) {
 	}
 	beside := maren.p99(saw)
 	t.Logf("the slowest of a hundred plans: %v alone, %v beside %d slow bodies", alone, beside, slow)
-	if beside > 5*alone+50*time.Millisecond {
+	// Where they held the pool, a plan waited for as long as they took: fifteen seconds.
+	if beside > alone+2*time.Second {
 		t.Errorf("the slowest plan took %v, and %v alone", beside, alone)
 	}
 	if !long {
