@@ -1,6 +1,7 @@
 /** What the frame has to say above the place bar, once the first answer stands. */
 import { useLocation } from 'react-router';
 import { lookingRound } from '../api/place';
+import '../api/sending'; // so that it is there when the network is not
 import { useSession } from '../api/session';
 import { useShop } from '../api/shop';
 import { Away } from './Away';
