@@ -61,6 +61,7 @@ var Pages = []string{
 	"join/:secret",
 	"guest/:secret",
 	"shop",
+	"special",
 	"rack/:id",
 	"words",
 	"contract",

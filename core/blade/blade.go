@@ -268,6 +268,15 @@ const (
 	deepest      = measure.Length(14)
 )
 
+// Thin reports whether the kerf is no wider than the thin one that is usual for
+// the diameter (craft section 2).
+func (b Blade) Thin() bool {
+	if b.Diameter < 200 {
+		return b.Kerf > 0 && b.Kerf <= 1.7
+	}
+	return b.Kerf > 0 && b.Kerf <= 2.5
+}
+
 // Radius is half the diameter over the tips.
 func (b Blade) Radius() measure.Length { return b.Diameter / 2 }
 

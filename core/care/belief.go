@@ -53,8 +53,17 @@ func conjugate(mean, precision, at, sd float64) (float64, float64) {
 // say takes in how a blade is said, or seen, to cut. What only sets a bound
 // moves a belief that breaks the bound, and no other.
 func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
-	if s == Hit { // says nothing of edge or pitch
+	switch s {
+	case Hit: // says nothing of edge or pitch
 		c.Hit = true
+		return
+	case HalfWorn: // no complaint
+		c.stands(g, half)
+		return
+	case Sharp:
+		c.outlasts(g, 1, sd)
+		c.stands(g, 0)
+		c.DullSaid = false
 		return
 	}
 	if s != LikeNew {
@@ -73,12 +82,18 @@ func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
 		// said again later it is news; said twice of a worn one it is not.
 		if wear > tooFresh {
 			if !c.DullSaid {
-				c.Life = c.Life.Observe(math.Log(c.WearM2/Life(g)), sd)
+				c.Life = c.Life.Observe(math.Log(c.seenM2()/Life(g)), sd)
 			}
 			c.DullSaid = true
 		}
+		if c.WearShare(g) < 1 {
+			c.stands(g, 1)
+		}
 	case Gummed:
-		c.gums(c.ResinM2, sd)
+		c.gums(c.GumM2(), sd)
+		if c.PitchLevel() < saidPitch {
+			c.cakes(saidPitch)
+		}
 	case Hard:
 		// Edge and pitch share the blame as they share the force.
 		edge, pitch := math.Log(0.6+0.4*c.Sharpness(g)), math.Log(1+0.1*c.PitchLevel())
@@ -87,21 +102,44 @@ func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
 		}
 		share := edge / (edge + pitch)
 		if wear > tooFresh && wear < 1 && share > 0 {
-			c.Life = c.Life.Observe(math.Log(c.WearM2/Life(g)), sd/math.Sqrt(share))
+			c.Life = c.Life.Observe(math.Log(c.seenM2()/Life(g)), sd/math.Sqrt(share))
 		}
 		if share < 1 {
-			c.gums(c.ResinM2, sd/math.Sqrt(1-share))
+			c.gums(c.GumM2(), sd/math.Sqrt(1-share))
 		}
 	case LikeNew:
 		c.outlasts(g, newFactor, sd)
+		c.stands(g, 0)
+		c.cakes(0)
 		c.Complained, c.Looked, c.DullSaid, c.Seen = false, false, false, 0
 	}
 }
 
+// half is the share of its life that a half-worn edge has used up, and saidPitch
+// the level of pitch that somebody calls pitchy: over that of a wash.
+const (
+	half      = 0.5
+	saidPitch = 2.0
+)
+
+// stands puts the edge where its owner says it is, as a share of its life.
+func (c *Condition) stands(g blade.Grind, share float64) {
+	c.ToldM2 = share*c.LifeM2(g) - c.WearM2
+}
+
+// seenM2 is the wear that a life is told by: all since the edge was new, logged
+// or not. That somebody has called it sharp since gives none of it back.
+func (c *Condition) seenM2() float64 { return c.WearM2 + max(0, c.ToldM2) }
+
+// cakes puts pitch and resin at a level.
+func (c *Condition) cakes(level float64) {
+	c.ToldResinM2 = -math.Log(1-level/Caked)*pitchM2*math.Exp(c.Pitch.Shift) - c.ResinM2
+}
+
 // outlasts takes in that a life is at least so many times the wear.
 func (c *Condition) outlasts(g blade.Grind, times, sd float64) {
-	if c.WearShare(g)*times > 1 {
-		c.Life = c.Life.Observe(math.Log(c.WearM2*times/Life(g)), sd)
+	if c.seenM2()*times > c.LifeM2(g) {
+		c.Life = c.Life.Observe(math.Log(c.seenM2()*times/Life(g)), sd)
 	}
 }
 

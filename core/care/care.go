@@ -55,6 +55,11 @@ type Condition struct {
 	Life  Belief // about the m² that dull it
 	Pitch Belief // about the m² that gum it up
 
+	// What its owner says of a blade stands from that moment, whatever its log
+	// says: so much is added to the wear and to the resin.
+	ToldM2      float64 // under 0 where it is sharper than its log says
+	ToldResinM2 float64
+
 	DullSaid   bool // "dull" was said since new or sharpened, of an edge that was no longer fresh
 	Complained bool // it was complained of since the last wash that cared for it
 	Seen       int  // cuts since then that came out worse than they should
@@ -124,14 +129,16 @@ type Event struct {
 type Saying uint8
 
 const (
-	Dull    Saying = iota + 1 // dull now
-	Hard                      // it feeds hard, and nobody knows why
-	Gummed                    // it is pitchy
-	LikeNew                   // it cuts like new
-	Hit                       // it hit metal, stone or the floor
+	Dull     Saying = iota + 1 // dull now
+	Hard                       // it feeds hard, and nobody knows why
+	Gummed                     // pitch and resin have built up on it
+	HalfWorn                   // the edge is half worn
+	Sharp                      // the edge is sharp
+	LikeNew                    // it cuts like new
+	Hit                        // it hit metal, stone or the floor
 )
 
-var sayings = map[string]Saying{"dull": Dull, "hard": Hard, "pitchy": Gummed, "like-new": LikeNew, "hit": Hit}
+var sayings = map[string]Saying{"dull": Dull, "hard": Hard, "pitchy": Gummed, "half-worn": HalfWorn, "sharp": Sharp, "like-new": LikeNew, "hit": Hit}
 
 // ParseSaying reads a saying as records hold it, or 0.
 func ParseSaying(s string) Saying { return sayings[s] }
@@ -163,7 +170,7 @@ var faultWords = map[Fault]struct {
 	Missing: {"a tip is missing", true},
 	Bent:    {"its plate is bent", true},
 	Chipped: {"a tip is chipped", false},
-	Blue:    {"its plate has been blue hot", false},
+	Blue:    {"its plate has been blue hot", true}, // overheated steel may have lost its tension
 }
 
 // Unfits reports whether a blade with the fault may not run.
@@ -183,8 +190,8 @@ func (c Condition) Then(b blade.Blade, e Event) Condition {
 	case Cut:
 		c.cut(b, e)
 	case Wash:
-		c.Asked = c.ResinM2 > 0 || c.Complained
-		c.Before.Resin = c.ResinM2
+		c.Asked = c.GumM2() > 0 || c.Complained
+		c.Before.Resin = c.GumM2()
 		c.NotBack = false
 		c.clean()
 		c.Washes++
@@ -258,17 +265,18 @@ func (c *Condition) answer(back bool) {
 	if c.Complained || c.Seen > 0 {
 		c.Life, c.Pitch = c.Before.Life, c.Before.Pitch
 		c.gums(c.Before.Resin, sdSaid)
+		c.ToldM2 = min(0, c.ToldM2)
 	}
 	c.Complained, c.Looked, c.DullSaid, c.Seen = false, false, false, 0
 }
 
 func (c *Condition) clean() {
-	c.ResinM2, c.MetresWashed, c.CutsWashed, c.WashFrom = 0, 0, 0, time.Time{}
+	c.ResinM2, c.ToldResinM2, c.MetresWashed, c.CutsWashed, c.WashFrom = 0, 0, 0, 0, time.Time{}
 }
 
 // sharpen makes the edges new; a sharpened blade comes back clean.
 func (c *Condition) sharpen() {
-	c.WearM2, c.MetresSharp, c.CutsSharp, c.SharpFrom = 0, 0, 0, time.Time{}
+	c.WearM2, c.ToldM2, c.MetresSharp, c.CutsSharp, c.SharpFrom = 0, 0, 0, 0, time.Time{}
 	c.clean()
 	c.DullSaid, c.Complained, c.Asked, c.NotBack, c.Looked, c.Seen = false, false, false, false, false, 0
 	c.Left = max(0, c.Left-1)
@@ -276,7 +284,14 @@ func (c *Condition) sharpen() {
 }
 
 // WearShare is how much of the edge's life is used up: 1 is dull.
-func (c Condition) WearShare(g blade.Grind) float64 { return c.WearM2 / c.LifeM2(g) }
+func (c Condition) WearShare(g blade.Grind) float64 { return c.EdgeM2() / c.LifeM2(g) }
+
+// EdgeM2 is the wear of the edge as it stands: what the log adds up to, and what
+// its owner has said since.
+func (c Condition) EdgeM2() float64 { return max(0, c.WearM2+c.ToldM2) }
+
+// GumM2 is the same of pitch and resin.
+func (c Condition) GumM2() float64 { return max(0, c.ResinM2+c.ToldResinM2) }
 
 // LifeM2 is the m² per tooth after which this blade is thought to be dull.
 func (c Condition) LifeM2(g blade.Grind) float64 { return Life(g) * math.Exp(c.Life.Shift) }
@@ -292,7 +307,7 @@ const Caked = 3
 
 // PitchLevel is from 0 clean to Caked.
 func (c Condition) PitchLevel() float64 {
-	return Caked * (1 - math.Exp(-c.ResinM2/(pitchM2*math.Exp(c.Pitch.Shift))))
+	return Caked * (1 - math.Exp(-c.GumM2()/(pitchM2*math.Exp(c.Pitch.Shift))))
 }
 
 // WashAt is the pitch level from which a wash is due; at DullAt the edges are

@@ -407,7 +407,7 @@ func TestNoLogBreaksACondition(t *testing.T) {
 			case 0:
 				e = Event{Kind: Wash, At: at}
 			case 1:
-				e = Event{Kind: Say, At: at, Says: Saying(1 + dice.IntN(4))}
+				e = Event{Kind: Say, At: at, Says: Saying(1 + dice.IntN(7))}
 			case 2:
 				e = Event{Kind: Look, At: at, Fault: faults[dice.IntN(len(faults))]}
 			case 3:
@@ -428,7 +428,7 @@ func TestNoLogBreaksACondition(t *testing.T) {
 			switch {
 			case !(low < mid && mid < high) || c.PitchLevel() > 3 || c.Sharpness(g) < 1:
 				t.Fatalf("after %+v: life %v to %v about %v", e, low, high, mid)
-			case e.Kind == Cut && c.Life == was.Life && c.Sharpness(g) < was.Sharpness(g):
+			case e.Kind == Cut && c.Life == was.Life && c.ToldM2 == was.ToldM2 && c.Sharpness(g) < was.Sharpness(g):
 				t.Fatalf("a cut made it sharper: %+v", e)
 			case was.Life.SD() < c.Life.SD() && e.Kind != Cut:
 				t.Fatalf("%+v made less sure", e) // only a wash that helped gives beliefs back
@@ -492,5 +492,56 @@ func TestStory(t *testing.T) {
 	}
 	if got := Story(b, nil, 10); len(got) != 0 {
 		t.Errorf("of nothing: %v", got)
+	}
+}
+
+// What an owner says of a blade stands from that moment, with no log or against
+// one, and wears on from there.
+func TestWhatIsSaidStands(t *testing.T) {
+	b := blade.Blade{Diameter: 254, Teeth: 40, Grind: blade.ATB}
+	at := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+	worn := Event{Kind: Cut, At: at, Metres: 2000, FaceM2: 40, Abrasion: 1.2, Resin: 0.8}
+	for name, tt := range map[string]struct {
+		log         []Event
+		says        Saying
+		edge, pitch float64
+		word        string
+	}{
+		"dull, no log":           {nil, Dull, 2.5, 0, "dull"},
+		"half worn, no log":      {nil, HalfWorn, 1 + 1.5*math.Pow(0.5, 1.2), 0, "worn"},
+		"pitchy, no log":         {nil, Gummed, 1, 2, "pitchy"},
+		"sharp, no log":          {nil, Sharp, 1, 0, "fine"},
+		"dull, though cut twice": {[]Event{{Kind: Cut, At: at, Metres: 3, FaceM2: 0.06, Abrasion: 1}}, Dull, 2.5, 0, "dull"},
+		"sharp, against its log": {[]Event{worn}, Sharp, 1, Condition{ResinM2: 0.8}.PitchLevel(), "pitchy"},
+		"like new, against it":   {[]Event{worn}, LikeNew, 1, 0, "fine"},
+		"half worn, against it":  {[]Event{worn, {Kind: Wash, At: at}}, HalfWorn, 1 + 1.5*math.Pow(0.5, 1.2), 0, "worn"},
+	} {
+		var c Condition
+		for _, e := range tt.log {
+			c = c.Then(b, e)
+		}
+		c = c.Then(b, Event{Kind: Say, At: at, Says: tt.says})
+		if s, p := c.Sharpness(b.Grind), c.PitchLevel(); math.Abs(s-tt.edge) > 1e-9 || math.Abs(p-tt.pitch) > 1e-9 || c.Word(b.Grind) != tt.word {
+			t.Errorf("%s: %v, pitch %v, %q", name, s, p, c.Word(b.Grind))
+		}
+		if h := HealthOf(c, b.Grind, at); (h.Sharpen == Due) != (tt.word == "dull") || (h.Wash == Due) != (tt.pitch >= WashAt) {
+			t.Errorf("%s: due %+v", name, h)
+		}
+		on := c.Then(b, worn)
+		if on.WearShare(b.Grind) <= c.WearShare(b.Grind) || on.PitchLevel() <= c.PitchLevel() {
+			t.Errorf("%s: 2 km did not wear it", name)
+		}
+		ground := on.Then(b, Event{Kind: Return, At: at, Sharpened: true})
+		if ground.Sharpness(b.Grind) != 1 || ground.PitchLevel() != 0 {
+			t.Errorf("%s: back from sharpening, %+v", name, ground)
+		}
+	}
+	// A wash that brought it back takes the blame off the edge.
+	var c Condition
+	for _, e := range []Event{{Kind: Say, At: at, Says: Dull}, {Kind: Wash, At: at}, {Kind: Cut, At: at, Metres: 1, FaceM2: 0.02, Abrasion: 1, Answered: true, CameBack: true}} {
+		c = c.Then(b, e)
+	}
+	if c.WearShare(b.Grind) > 0.01 || c.Word(b.Grind) != "fine" {
+		t.Errorf("it was pitch, and still it is %v", c.Word(b.Grind))
 	}
 }

@@ -63,16 +63,17 @@ const (
 // does not want yet if the shop goes on as it has.
 func HealthOf(c Condition, g blade.Grind, now time.Time) Health {
 	var h Health
-	gum := c.ResinM2 / (pitchM2 * math.Exp(c.Pitch.Shift)) / -math.Log(1-WashAt/3)
-	h.WashAt = forecast(gum, c.Pitch.SD(), c.CutsWashed, c.WashFrom, now)
+	toWash := pitchM2 * math.Exp(c.Pitch.Shift) * -math.Log(1-WashAt/3)
+	gum := c.GumM2() / toWash
+	h.WashAt = forecast(gum, c.ResinM2/toWash, c.Pitch.SD(), c.CutsWashed, c.WashFrom, now)
 	h.Wash = urgency(gum, h.WashAt, now)
 	worn := c.WearShare(g)
-	h.SharpenAt = forecast(worn, c.Life.SD(), c.CutsSharp, c.SharpFrom, now)
+	h.SharpenAt = forecast(worn, c.WearM2/c.LifeM2(g), c.Life.SD(), c.CutsSharp, c.SharpFrom, now)
 	h.Sharpen = urgency(worn, h.SharpenAt, now)
 	if c.WearM2 > 0 {
 		perM2 := c.MetresSharp / c.WearM2
 		low, high := c.LifeRange(g)
-		left := func(life float64) float64 { return max(0, (life-c.WearM2)*perM2) }
+		left := func(life float64) float64 { return max(0, (life-c.EdgeM2())*perM2) }
 		h.LeftM, h.LeftLow, h.LeftH = left(c.LifeM2(g)), left(low), left(high)
 	}
 	if c.NotBack || c.DullSaid {
@@ -91,16 +92,16 @@ func urgency(share float64, at Date, now time.Time) Urgency {
 	return Fine
 }
 
-// forecast is when a share reaches 1 at its own pace since a time. How well the
-// pace is known grows with the number of cuts.
-func forecast(share, sd float64, cuts int, since, now time.Time) Date {
+// forecast is when a share reaches 1 at the pace of what was cut of it since a
+// time. How well the pace is known grows with the number of cuts.
+func forecast(share, cut, sd float64, cuts int, since, now time.Time) Date {
 	days := now.Sub(since).Hours() / 24
-	if cuts < leastCuts || days < leastDays || share <= 0 || since.IsZero() {
+	if cuts < leastCuts || days < leastDays || cut <= 0 || since.IsZero() {
 		return Date{}
 	}
 	spread := math.Hypot(sd, 1/math.Sqrt(float64(cuts)))
 	at := func(limit float64) time.Time {
-		left := max(0, limit/share-1) * days * 24 * float64(time.Hour)
+		left := max(0, limit-share) / cut * days * 24 * float64(time.Hour)
 		return now.Add(time.Duration(min(left, float64(horizon))))
 	}
 	if at(1).Sub(now) >= horizon {

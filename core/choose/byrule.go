@@ -54,7 +54,7 @@ func noSliver(s saw.Saw) say.Line {
 var sheets = map[material.Kind]Sheet{
 	material.SoftMetal: {
 		Blade:     say.Of("Triple chip, many teeth (about 80 at 254 mm), hook about zero to negative, of the saw's own size."),
-		Feed:      say.Of("Slow and even, work held down and pushed with a block; let the blade come up to speed first."),
+		Feed:      say.Of("Clamp the work, put the lubricant on, let the blade come up to speed; then slow and even, pushed with a block, never by hand."),
 		Lubricant: say.Of("Wax stick on the blade, or a little light oil on the line."),
 		Protection: say.All("Face shield over the glasses.",
 			"Collector emptied of wood dust first: hot chips and dust do not meet.", "Ends are sharp: deburr before you handle them."),

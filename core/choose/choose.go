@@ -12,6 +12,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/truing"
 	"corte/core/verdict"
 )
 
@@ -28,11 +29,20 @@ type Candidate struct {
 type Request struct {
 	Job           cut.Job
 	Saw           saw.Saw
-	Heel          measure.Length // last measured on this saw
-	Doubt         cut.Doubt      // of the material's figures; zero for the table's own
-	Rework        float64        // what mending takes here against the usual; 0 for the usual
-	ChangeMinutes float64        // what the shop counts a change of blade for; 0 swaps freely
-	School        School         // of height, as the shop prefers
+	Heel          measure.Length    // last measured on this saw
+	Doubt         cut.Doubt         // of the material's figures; zero for the table's own
+	Rework        float64           // what mending takes here against the usual; 0 for the usual
+	ChangeMinutes float64           // what the shop counts a change of blade for; 0 swaps freely
+	School        School            // of height, as the shop prefers
+	Tolerances    truing.Tolerances // that the saw and its blades are held to; zero for the usual ones
+}
+
+// heldTo is what saw and blades are held to.
+func (r Request) heldTo() truing.Tolerances {
+	if r.Tolerances == (truing.Tolerances{}) {
+		return truing.Usual
+	}
+	return r.Tolerances
 }
 
 func (r Request) drive() cut.Drive {
@@ -79,10 +89,11 @@ func (o Option) Verdict(modelled bool, s cut.State) Verdict {
 	return Clear
 }
 
-// Judge says how a setting stands by its figures alone: clear where the window
-// is at least fair, caution where it is tight or shut.
+// Judge says how a setting stands by its figures alone: clear where the feed
+// range is at least fair and no more push is asked than a hand keeps up, else
+// caution.
 func Judge(f cut.Figures) Verdict {
-	if f.Window.Grade() <= cut.Tight {
+	if f.Window.Grade() <= cut.Tight || f.Paces.Harder() {
 		return Caution
 	}
 	return Clear
@@ -139,22 +150,28 @@ func Rank(r Request, rack []Candidate) Ranking {
 	}
 	slices.SortStableFunc(places, func(a, b int) int { return cmp.Compare(fit[b].Score, fit[a].Score) })
 	level(r, places, fit, rack)
-	// A hook that nobody has read is never trusted over one that is known.
-	slices.SortStableFunc(places, func(a, b int) int {
-		return cmp.Compare(unread(rack[fit[a].Index]), unread(rack[fit[b].Index]))
-	})
 	out.Fit = make([]Option, len(fit))
 	for i, at := range places {
 		out.Fit[i] = fit[at]
 	}
+	out.agree(r, rack)
 	return out
 }
 
-func unread(c Candidate) int {
-	if c.Blade.HookUnknown && c.Blade.Teeth > 0 {
-		return 1
+// agree keeps the order to the verdicts where only the cost of a change has put
+// the blade on the saw first, which needs care, before one that needs none.
+func (k *Ranking) agree(r Request, rack []Candidate) {
+	if len(k.Fit) == 0 || !rack[k.Fit[0].Index].Mounted {
+		return
 	}
-	return 0
+	for i, o := range k.Fit {
+		if k.worse(r, rack, 0, i) {
+			o.Score = k.Fit[0].Score
+			copy(k.Fit[1:i+1], k.Fit[:i])
+			k.Fit[0] = o
+			return
+		}
+	}
 }
 
 // levelShare is how near two scores must lie to be level (model section 7).
@@ -171,8 +188,9 @@ func level(r Request, places []int, fit []Option, rack []Candidate) {
 		}
 		run := places[from:to]
 		if len(run) > 1 {
-			for _, at := range run {
-				fit[at].Level = from == 0
+			best := fit[run[0]].Score
+			for _, at := range run { // level ones share the score of the best: the order follows it
+				fit[at].Level, fit[at].Score = from == 0, best
 			}
 			slices.SortStableFunc(run, func(a, b int) int {
 				x, y := rack[fit[a].Index], rack[fit[b].Index]

@@ -84,22 +84,24 @@ func TestLevelScores(t *testing.T) {
 	twin.KeptFor = blade.UseGeneral
 	thinner.Kerf = 3.1 // loads the motor a little less
 	k := Rank(r, []Candidate{{Blade: thinner}, {Blade: rip24, Mounted: true}})
-	if k.Fit[0].Index != 1 || !k.Fit[0].Level || !k.Fit[1].Level || k.Fit[1].Score <= k.Fit[0].Score {
+	if k.Fit[0].Index != 1 || !k.Fit[0].Level || !k.Fit[1].Level || k.Fit[1].Score != k.Fit[0].Score {
 		t.Errorf("the one on the saw does not lead its twin: %+v", k.Fit)
-	}
-	if d := k.Fit[0].Score / k.Fit[1].Score; d < levelShare {
-		t.Fatalf("the twins differ by %v", d)
 	}
 	k = Rank(r, []Candidate{{Blade: fine80}, {Blade: rip24}})
 	if k.Fit[0].Level || k.Fit[1].Level {
 		t.Errorf("%v and %v are level", k.Fit[0].Score, k.Fit[1].Score)
 	}
-	// A hook that nobody has read never leads one that is known.
+	// A hook that nobody has read counts where a strong one climbs, and nowhere else.
 	unread := rip24
 	unread.HookUnknown = true
-	k = Rank(r, []Candidate{{Blade: unread, Mounted: true}, {Blade: tcg80}})
-	if k.Fit[0].Index != 1 {
-		t.Errorf("an unread hook leads: %+v", k.Fit)
+	k = Rank(r, []Candidate{{Blade: unread}, {Blade: combo50}})
+	if k.Fit[0].Index != 0 {
+		t.Errorf("an unread hook counts on a table saw: %+v", k.Fit)
+	}
+	r.Saw.Kind = saw.Circular
+	k = Rank(r, []Candidate{{Blade: unread}, {Blade: rip24}})
+	if k.Fit[0].Index != 1 || len(k.Fit[1].Minds) == 0 || k.Fit[1].Score > 0.95*k.Fit[0].Score {
+		t.Errorf("an unread hook leads by hand: %+v", k.Fit)
 	}
 }
 

@@ -78,8 +78,8 @@ func (r Request) Heights(b blade.Blade) Heights {
 		return one(j.Thickness/2+overlapBy, say.Of("from both faces, meeting just past the middle; the same face stays against the fence"))
 	}
 	within := func(l measure.Length) measure.Length { return min(l, reach) }
-	through := within(j.Thickness + cut.Clears)
-	proud := through
+	just := within(j.Thickness + cut.Clears)
+	proud := just
 	if s.Kind == saw.Table {
 		proud = within(j.Thickness + tableProud)
 	}
@@ -91,13 +91,15 @@ func (r Request) Heights(b blade.Blade) Heights {
 	school := r.School
 	switch {
 	case s.Kind == saw.Circular && j.Bed != cut.Air:
-		h.Suggested, h.Why = through, say.Of("just through, so that what lies below survives")
+		h.Suggested, h.Why = just, say.Of("just through, so that what lies below survives")
 	case school == JustProud:
 		h.Suggested, h.Why = h.Proud, say.Of("the shop sets its blades just proud: little blade is exposed")
+	case j.Thickness <= thinSheet:
+		h.Suggested, h.Why = h.Proud, say.Of("just above the stock: thin stock wants as many teeth in it as it can have")
 	case school == FullReach:
 		h.Suggested, h.Why = h.Full, say.Of("the shop sets its blades as far as they go: the shortest way through")
 	case school == BySaw && s.Kind == saw.Circular:
-		h.Suggested, h.Why = through, say.Of("just through: enough to part the work, with little blade below it")
+		h.Suggested, h.Why = just, say.Of("just through: enough to part the work, with little blade below it")
 	default:
 		h.Suggested, h.Why = h.Gullets, say.Of("gullets clear of the work: chips leave and teeth cool")
 	}
@@ -151,7 +153,7 @@ func AtPass(r Request, c Candidate, p Pass) cut.Figures {
 // saw in one pass, but not in two, one from each face.
 func needsBothFaces(j cut.Job, s saw.Saw) bool {
 	return j.Form == cut.Through && j.BevelDeg == 0 && s.Kind != saw.Miter &&
-		j.Thickness+cut.Clears > s.Reach+hair && j.Thickness/2+overlapBy < s.Reach
+		j.Thickness+cut.LeastClears > s.Reach+hair && j.Thickness/2+overlapBy < s.Reach
 }
 
 // Settle decides what follows from a job and a saw together: whether the cut
@@ -173,6 +175,21 @@ func deepest(j cut.Job) measure.Length {
 		return j.Thickness/2 + overlapBy
 	}
 	return j.Thickness
+}
+
+// through is how far a blade goes through on a saw: Clears, or, where the saw does
+// not reach that far, what still parts the work.
+func through(j cut.Job, s saw.Saw) measure.Length {
+	if left := s.ReachAt(j.BevelDeg) - j.Thickness; left < cut.Clears-hair {
+		return max(cut.LeastClears, left)
+	}
+	return cut.Clears
+}
+
+// Parts reports whether a setting does what its form asks on a saw: it parts the
+// work, or stops where it should.
+func Parts(j cut.Job, s saw.Saw) bool {
+	return j.Parts() || j.Form == cut.Through && !j.BothFaces && j.Motion != cut.Chop && j.Height >= j.Thickness+through(j, s)-hair
 }
 
 // SpoilsBed reports whether a setting cuts deeper into what lies below the work

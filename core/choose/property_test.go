@@ -88,7 +88,7 @@ func TestAnyCutIsRefusedOrSet(t *testing.T) {
 				t.Fatalf("score %v after %v", o.Score, last)
 			case j.Motion != cut.Chop && !(h.Suggested > 0 && h.Suggested <= h.Full && h.Proud <= h.Full && h.Gullets <= h.Full && h.Full <= s.Reach+s.BelowTable):
 				t.Fatalf("%+v of a reach of %v for %+v", h, s.Reach, j)
-			case !at.Parts():
+			case !Parts(at, s):
 				t.Fatalf("set to %v, %+v is not done", o.Height, j)
 			case SpoilsBed(at):
 				t.Fatalf("set to %v it spoils what lies below %+v", o.Height, j)

@@ -39,7 +39,11 @@ func (k Ranking) Reasons(r Request, c Candidate, o Option) []Reason {
 		}
 		pulls = append(pulls, pull{Term(t), weights[t] * d})
 	}
+	first := func(p pull) bool { return p.t == TermCondition && CareVerdict(c.State) != Clear } // it is at caution for that
 	slices.SortStableFunc(pulls, func(a, b pull) int {
+		if x, y := first(a), first(b); x != y {
+			return -compareBool(x, y)
+		}
 		if math.Abs(a.d) > math.Abs(b.d) {
 			return -1
 		}
@@ -138,6 +142,10 @@ func told(t Term, r Request, c Candidate, o Option) say.Line {
 			return say.Of("kept for general work")
 		case fitEars:
 			return say.Of("leaves a nearly flat bottom, %s out", groove.Ridge(c.Blade))
+		case fitFraming:
+			return say.Of("coarse teeth for a rough cut")
+		case fitCoarse:
+			return say.Of("framing teeth tear a face that shows")
 		case fitRidged:
 			return say.Of("leaves a ridge of %s on the bottom", groove.Ridge(c.Blade))
 		case fitSteep:
@@ -154,9 +162,9 @@ func told(t Term, r Request, c Candidate, o Option) say.Line {
 		case s.Chipped:
 			return say.Of("a tip is chipped")
 		case s.Sharpness >= care.DullAt:
-			return say.Of("dull by its log: sharpen it")
+			return say.Of("dull: sharpen it")
 		case s.Pitch >= care.WashAt:
-			return say.Of("pitchy by its log: wash it first")
+			return say.Of("pitch and resin on it: clean it first")
 		case s.Sharpness >= care.WornAt:
 			return say.Of("edges well worn")
 		case s.Pitch >= 0.8:
@@ -262,7 +270,11 @@ func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 		if to < o.Height {
 			form = lower
 		}
-		if to > r.Job.Thickness && to-r.Job.Thickness <= mostBare && to != o.Height {
+		// In thin stock a higher blade has fewer teeth in it, which is the greater evil.
+		if to > o.Height && r.Job.Thickness <= thinSheet && o.Figures.TeethInCut < 2*leastTeeth {
+			continue
+		}
+		if to >= r.Job.Thickness+cut.Clears && to-r.Job.Thickness <= mostBare && to != o.Height {
 			try(say.Line{Form: form, With: []any{say.Set(to)}}, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
 		}
 	}
@@ -274,6 +286,14 @@ func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 const (
 	goodSpread = measure.Length(0.015)
 	goodRunOut = measure.Length(0.015)
+)
+
+// thinSheet is stock in which the count of teeth in the cut matters more than
+// their heat, and leastTeeth how many are to stand in it at all times (craft
+// section 3).
+const (
+	thinSheet  = measure.Length(6)
+	leastTeeth = 2
 )
 
 // better finds the first blade of the ranking that makes the cut well where an

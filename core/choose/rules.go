@@ -12,6 +12,8 @@ import (
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
+	"corte/core/truing"
+	"corte/core/verdict"
 	"corte/core/word"
 )
 
@@ -32,9 +34,10 @@ const (
 	RuleReach
 	RuleCondition
 	RuleTeeth // too few of them in thin stock
+	RulePush  // more of it than a hand keeps up
 )
 
-var ruleNames = word.Names{Kind: "rule", Of: []string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition", "teeth"}}
+var ruleNames = word.Names{Kind: "rule", Of: []string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition", "teeth", "push"}}
 
 func (r Rule) String() string { return word.Name(ruleNames, r) }
 
@@ -61,6 +64,8 @@ type Stop struct {
 // It is nil for a blade that may go on.
 func Bar(c care.Condition) *Stop {
 	switch {
+	case c.Unfit == care.Blue.Words():
+		return &Stop{RuleCondition, say.Of("it was looked over and %s", say.Word(c.Unfit)), say.Of("a sharpening service must inspect it; use it again once Care says who did, or retire it")}
 	case c.Unfit != "":
 		return &Stop{RuleCondition, say.Of("it was looked over and %s", say.Word(c.Unfit)), say.Of("it goes to somebody who can mend it, and on again once Care says who mended and who inspected it; or it is retired")}
 	case c.Hit:
@@ -113,11 +118,14 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 	if most := s.MostMiter(); j.MiterDeg > most {
 		return refuse("miter", "this saw turns to %g degrees; for %g use another machine or a jig made for it", most, j.MiterDeg)
 	}
+	switch {
+	case j.Carriage && s.Carriage == 0:
+		return refuse("carriage", "this saw has no sliding carriage; use its fence or miter gauge")
+	case j.Carriage && j.CutLength() > s.Carriage:
+		return refuse("carriage", "a cut of %s is longer than this saw's carriage travels (%s)", j.CutLength(), s.Carriage)
+	}
 	if j.Piece > j.Length {
 		return refuse("piece", "a piece of %s cannot come off a board of %s", j.Piece, j.Length)
-	}
-	if s.Kind == saw.Table && s.FenceReach > 0 && j.Direction != cut.Crosscut && j.Width > s.FenceReach {
-		return refuse("width", "this saw's fence reaches %s, and %s is asked for; cut it along a guide with a circular saw, or run the other half along the fence", s.FenceReach, j.Width)
 	}
 	exit, other := Supports(j, s)
 	switch {
@@ -129,18 +137,18 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 		return refuse("other support", "%s does nothing for the %s; use %s", say.Word(supportWords[j.Other]), say.Word(face), oneOf(other))
 	}
 	// Through is a few millimetres through; a miter saw goes that far below its table.
-	through := cut.Clears
+	past := cut.LeastClears
 	if s.Kind == saw.Miter {
-		through = 0
+		past = 0
 	}
 	switch reach := s.ReachAt(j.BevelDeg); {
 	case needsBothFaces(j, s):
 	case j.Form != cut.Through && j.Depth > reach:
 		return refuse("depth", "%s is deeper than this saw reaches (%s)", j.Depth, reach)
 	case j.Form != cut.Through:
-	case j.Thickness+through <= reach+hair:
+	case j.Thickness+past <= reach+hair:
 	case j.BevelDeg > 0:
-		return refuse("thickness", "tilted to %g degrees this saw reaches %s, and the stock is %s, which a blade must pass by %s; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, through)
+		return refuse("thickness", "tilted to %g degrees this saw reaches %s, and the stock is %s, which a blade must pass by %s; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, past)
 	case s.Kind == saw.Miter:
 		return refuse("thickness", "%s is thicker than this saw reaches (%s); use another machine", j.Thickness, reach)
 	default:
@@ -153,7 +161,7 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 const hair = measure.Length(0.01)
 
 var supportWords = [...]string{cut.Open: "nothing", cut.Tape: "tape over the line", cut.ZeroClearance: "a zero-clearance insert", cut.Backer: "a fresh backer",
-	cut.Scored: "a knife line or a scoring pass", cut.Spare: "leaving it out of account"}
+	cut.Scored: "a knife line or a scoring pass", cut.ScoringBlade: "a scoring blade", cut.Spare: "leaving it out of account"}
 
 func oneOf(all []cut.Support) say.Or {
 	words := make(say.Or, len(all))
@@ -170,6 +178,9 @@ func Supports(j cut.Job, s saw.Saw) (exit, other []cut.Support) {
 	edge := []cut.Support{cut.Open, cut.Tape, cut.Backer, cut.Scored, cut.Spare}
 	face := []cut.Support{cut.Open, cut.Tape, cut.Scored, cut.Spare}
 	table := []cut.Support{cut.Open, cut.Tape, cut.ZeroClearance, cut.Backer, cut.Scored, cut.Spare}
+	if s.Scores(j.BevelDeg) && j.Form == cut.Through {
+		table = slices.Insert(table, len(table)-1, cut.ScoringBlade)
+	}
 	switch {
 	case j.Motion == cut.Chop:
 		return edge, table // the back edge, and the bottom face
@@ -203,7 +214,7 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 		return
 	}
 	if j.Form == cut.Through && !j.BothFaces {
-		deep += cut.Clears
+		deep += through(j, s)
 	}
 	if deep > reach+hair {
 		c.add(RuleReach, "use a larger blade", "this blade reaches only %s here, and the cut needs %s", reach, deep)
@@ -218,11 +229,58 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	if c.State.Chipped {
 		k.add(RuleCondition, "have it ground, or take its sound twin", "a tip is chipped: it marks the wall once a turn, and a chip grows")
 	}
+	if j.Finish > cut.Rough {
+		k.stops = append(k.stops, Measured(c.State.Spread, c.State.RunOut, r.heldTo())...)
+	}
+	if f.Paces.Harder() && f.Window.Open() {
+		k.add(RulePush, "clean or sharpen the blade, or use fewer teeth", "staying clear of burn marks takes a harder push than is comfortable")
+	}
 	const veryThin = 4 // mm
-	if b.Teeth > 0 && j.Material.Kind.Modelled() && j.Motion != cut.Chop && j.Form == cut.Through && j.Thickness <= veryThin && f.TeethInCut < 2 {
-		k.add(RuleTeeth, "clamp it between two scraps and cut all three, or take more teeth", "fewer than two teeth stand in stock this thin: each one grabs at it")
+	teeth := f.TeethInCut
+	thin := j.Thickness <= veryThin
+	if metal := j.Material.Kind == material.SoftMetal || j.Material.Kind == material.Steel; metal && b.Teeth > 0 {
+		teeth, thin = cut.Engage(j, b).TeethInCut, true
+	}
+	if b.Teeth > 0 && teeth > 0 && j.Motion != cut.Chop && j.Form == cut.Through && thin && teeth < leastTeeth {
+		k.add(RuleTeeth, "clamp it between two boards and cut all three, or use more teeth", "fewer than two teeth stand in stock this thin: each one grabs at it")
+	}
+	if rim := RimSpeed(b, s); b.Teeth > 0 && rim < slowestForWood && !metalOrStone(j.Material.Kind) {
+		k.add(RuleSpeed, "use a saw made for wood; feed slowly if you must use this one", "its rim goes at %.0f m/s on this saw, and wood wants %d or more: slow teeth tear and grab", rim, slowestForWood)
+	}
+	if j.Exit == cut.ScoringBlade {
+		switch wider := s.Scoring.Kerf - b.Kerf; {
+		case wider < scoresWider-hair:
+			k.add(RuleMake, "use a blade with a narrower kerf, or shim the scoring blade out", "the scoring kerf (%s) is less than %s wider than this kerf (%s): the face chips beside it", say.Thin(s.Scoring.Kerf), say.Thin(scoresWider), say.Thin(b.Kerf))
+		case wider > scoresWidest+hair:
+			k.add(RuleMake, "set the scoring kerf nearer to this one", "the scoring kerf (%s) is more than %s wider than this kerf (%s): it leaves a step that you can feel", say.Thin(s.Scoring.Kerf), say.Thin(scoresWidest), say.Thin(b.Kerf))
+		}
+	}
+	if j.Form == cut.Through && !j.BothFaces && j.Motion == cut.Along {
+		if through := r.Saw.ReachWith(b, j.BevelDeg) - j.Thickness; through < cut.Clears-hair {
+			k.add(RuleReach, "see on scrap that it parts the work, and don’t force the last fibers", "this saw reaches only %s through here, and %s is usual", through, cut.Clears)
+		}
 	}
 	return append(out, k.stops...)
+}
+
+// A scoring kerf is wider than the main one by so much, between the two (craft
+// section 19).
+const (
+	scoresWider  = measure.Length(0.05)
+	scoresWidest = measure.Length(0.15)
+)
+
+// Measured is what the last readings of a blade on a saw mean for its cuts: the
+// range of side clearance over its teeth, and its run-out; 0 was not measured.
+func Measured(spread, runOut measure.Length, t truing.Tolerances) (out []Stop) {
+	add := func(is truing.Judgement, known bool) {
+		if known && is.Verdict != verdict.Clear {
+			out = append(out, Stop{RuleCondition, is.Says, is.Do})
+		}
+	}
+	add(t.RunOut(runOut), runOut > 0)
+	add(truing.Spread(spread), spread > 0)
+	return out
 }
 
 // MountMinds are what has to be known or asked before a blade goes on a saw,
@@ -233,9 +291,11 @@ func MountMinds(b blade.Blade, s saw.Saw) []Stop {
 		c.add(RuleSpeed, "read it off the plate and put it into the blade's record", "nobody has noted the speed that it may turn at; this saw turns at %.0f a minute", s.RPM)
 	}
 	switch {
+	case s.Kind == saw.Circular && hookMatters(b, s):
+		c.add(RuleHook, "lay a straight edge from the bore to a tooth, and put the hook into its record", "its hook is not recorded, and a strong one pulls a hand-held saw along")
 	case b.Teeth == 0 || s.Kind != saw.Miter:
 	case b.HookUnknown:
-		c.add(RuleHook, "lay a straight edge from the bore to a tooth, and put the hook into its record", "nobody has read its hook, and a strong one climbs on a miter saw")
+		c.add(RuleHook, "lay a straight edge from the bore to a tooth, and put the hook into its record", "its hook is not recorded, and a strong one climbs on a miter saw")
 	case s.Sliding && b.Hook > calmSlideHook && b.Shoulder:
 		c.add(RuleHook, "a hook near zero or negative is calmer; push slowly, never pull it through", "a hook of %g degrees pulls itself into the work on a slide; its shoulders only limit how deep it bites", b.Hook)
 	case s.Sliding && b.Hook > calmSlideHook:
@@ -352,7 +412,7 @@ func (c *checker) guards(b blade.Blade, s saw.Saw) {
 func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 	m := j.Material
 	wheel := b.Make == blade.Diamond || b.Make == blade.Abrasive
-	if b.Make == blade.Dado && !j.NotThrough() {
+	if b.Make == blade.Dado && (j.Form == cut.Through || !j.NotThrough()) { // nor the second of two passes
 		c.add(RuleDado, "use a single blade for a through cut", "a dado set never cuts through the work")
 	}
 	refuse := func(wayOut, why string, with ...any) { c.add(RuleMaterial, wayOut, why, with...) }
@@ -376,9 +436,8 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 		}
 		return
 	}
-	if rim := math.Pi * b.Diameter.Mm() / 1000 * s.RPM / 60; s.Steel && rim < slowestForWood {
-		c.add(RuleSpeed, "use a saw made for wood", "this saw is made for steel: its rim goes at %.0f m/s, and wood wants %d and more", rim, slowestForWood)
-		return
+	if b.Throwaway && j.Finish >= cut.Show && m.Kind.Modelled() {
+		c.add(RuleCondition, "use a blade that is kept sharp", "it is a blade to throw away, and this face will show")
 	}
 	if wheel {
 		refuse("use a toothed blade", "a %s wheel grinds and burns %s", b.Make, m)
@@ -399,6 +458,15 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 // forDirt reports whether a blade may meet nails, grit and cement: only what
 // its owner keeps for that, or would throw away.
 func forDirt(b blade.Blade) bool { return b.KeptFor == blade.UseDirty || b.Throwaway }
+
+// RimSpeed is that of a blade on a saw, m/s.
+func RimSpeed(b blade.Blade, s saw.Saw) float64 {
+	return math.Pi * b.Diameter.Mm() / 1000 * s.RPM / 60
+}
+
+func metalOrStone(k material.Kind) bool {
+	return k == material.SoftMetal || k == material.Steel || k == material.Mineral || k == material.CementBoard
+}
 
 // slowestForWood is the rim speed, m/s, under which teeth tear wood instead of
 // cutting it: wood saws run at 40 to 80; judgement.

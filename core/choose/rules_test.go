@@ -132,7 +132,9 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		"a deep groove":      {"depth", "deeper than this saw", table, func(j *cut.Job) { j.Motion, j.Form, j.Thickness, j.Depth = cut.Along, cut.Groove, 120, 90 }},
 		"a groove through":   {"depth", "leaves wood standing", table, func(j *cut.Job) { j.Motion, j.Form, j.Depth = cut.Along, cut.Groove, 25 }},
 		"mitred too wide":    {"width", "across the cut", slider, func(j *cut.Job) { j.Motion, j.Width, j.MiterDeg = cut.Chop, 120, 45 }},
-		"past the fence":     {"width", "fence reaches", func() saw.Saw { s := table; s.FenceReach = 700; return s }(), func(j *cut.Job) { j.Motion, j.Direction, j.Width = cut.Along, cut.Sheet, 701 }},
+		"no carriage":        {"carriage", "no sliding carriage", table, func(j *cut.Job) { j.Motion, j.Direction, j.Carriage = cut.Along, cut.Sheet, true }},
+		"past the carriage":  {"carriage", "longer than this saw's carriage", func() saw.Saw { s := table; s.Carriage = 800; return s }(), func(j *cut.Job) { j.Motion, j.Direction, j.Carriage, j.Length = cut.Along, cut.Sheet, true, 801 }},
+		"a narrow board":     {"board", "at least as wide", table, func(j *cut.Job) { j.Motion, j.Direction, j.Board = cut.Along, cut.Rip, 60 }},
 		"an insert at a top": {"exit support", "teeth leave at the top face", slider, func(j *cut.Job) { j.Exit = cut.ZeroClearance }},
 		"an end's insert":    {"other support", "does nothing for the end edge", table, func(j *cut.Job) { j.Motion, j.Other = cut.Along, cut.ZeroClearance }},
 		"10,000 pieces":      {"pieces", "1 to 9999", table, func(j *cut.Job) { j.Motion, j.Pieces = cut.Along, 10_000 }},
@@ -245,9 +247,10 @@ func TestThrough(t *testing.T) {
 		{"on a table", table, 25, 31, false},
 		{"on a table near its reach", table, 75, 79, false},
 		{"at its reach", table, 76, 79, false},
-		{"past it", table, 76.1, 0, true},
+		{"two millimetres through", table, 77, 79, false},
+		{"past it", table, 77.1, 0, true},
 		{"by hand", walker, 25, 28, false},
-		{"by hand past its reach", walker, 77, 0, true},
+		{"by hand past its reach", walker, 77.1, 0, true},
 	} {
 		r.Saw, r.Job.Thickness, r.Job.BothFaces = tt.s, tt.thick, false
 		r.Job = Settle(r.Job, tt.s)

@@ -54,20 +54,22 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 		return Swap{}, false
 	}
 	s.On = k.Fit[on].Index
-	if on == best || free(k.Fit[on]) >= levelShare*free(k.Fit[best]) {
+	if on == best || (on == 0 || free(k.Fit[on]) >= levelShare*free(k.Fit[best])) && !k.worse(r, rack, on, best) {
 		s.Best, s.Stay, s.Text = s.On, true, say.Of("%s is on the saw, and no other blade would do this better", OnIt)
 		return s, true
 	}
 	modelled := r.Job.Material.Kind.Modelled()
 	a, b := k.Fit[on].Figures.Window, k.Fit[best].Figures.Window
 	switch {
+	case modelled && !a.Open() && b.Open():
+		s.Text = say.Of("%s is on the saw and cannot make this well at any feed, for %s crosses %s. Change to %s", OnIt, a.SlowBy.Words(), a.FastBy.Words(), Other)
+	case modelled && !a.Open():
+		s.Text = say.Of("Neither %s, which is on the saw, nor any other makes this well; %s comes nearest. See below what would", OnIt, Other)
+	case k.worse(r, rack, on, best):
+		s.Text = say.Of("%s is on the saw and would need care here; %s needs none. Change", OnIt, Other)
 	case !modelled:
 		s.Text = say.Of("%s is on the saw and may; %s is made for this", OnIt, Other)
 		s.Stay = r.ChangeMinutes > longChange
-	case !a.Open() && b.Open():
-		s.Text = say.Of("%s is on the saw and cannot make this well at any feed, for %s crosses %s. Change to %s", OnIt, a.SlowBy.Words(), a.FastBy.Words(), Other)
-	case !a.Open():
-		s.Text = say.Of("Neither %s, which is on the saw, nor any other makes this well; %s comes nearest. See below what would", OnIt, Other)
 	default:
 		n := float64(r.Job.Count())
 		s.OnMinutes, s.Minutes = n*k.Fit[on].Minutes.Total(), n*k.Fit[best].Minutes.Total()
@@ -75,6 +77,14 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 		s.Text = s.says(r)
 	}
 	return s, true
+}
+
+// worse reports whether one option is at caution where another is clear: nobody
+// is told to stay with it then.
+func (k Ranking) worse(r Request, rack []Candidate, on, best int) bool {
+	modelled := r.Job.Material.Kind.Modelled()
+	stands := func(i int) Verdict { return k.Fit[i].Verdict(modelled, rack[k.Fit[i].Index].State) }
+	return stands(on) > stands(best)
 }
 
 // longChange is from how many minutes a change is left out where nothing can
@@ -90,8 +100,11 @@ func (s Swap) says(r Request) say.Line {
 	if n := r.Job.Count(); n > 1 {
 		work = say.Of("The %d pieces take", n)
 	}
-	if hardly(s.OnMinutes, s.Minutes) || s.OnMinutes < s.Minutes {
-		return say.Of("%[1]s is on the saw and takes as long as %[2]s would, %[3]s. Stay, unless the finish asks for %[2]s", OnIt, Other, Took(s.OnMinutes))
+	switch {
+	case hardly(s.OnMinutes, s.Minutes):
+		return say.Of("%[1]s is on the saw and takes as long as %[2]s would, %[3]s. Stay", OnIt, Other, Took(s.OnMinutes))
+	case s.OnMinutes < s.Minutes:
+		return say.Of("%[1]s is on the saw and takes %[3]s, where %[2]s would take %[4]s. Stay", OnIt, Other, Took(s.OnMinutes), Took(s.Minutes))
 	}
 	text := say.Of("%s %s with %s, which is on the saw, and %s with %s; a change is %s.",
 		work, Took(s.OnMinutes), OnIt, Took(s.Minutes), Other, Took(r.ChangeMinutes))

@@ -8,6 +8,7 @@ import (
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/core/material"
+	"corte/core/saw"
 	"corte/core/word"
 )
 
@@ -101,6 +102,9 @@ func weigh(r Request, c Candidate, o Option) Terms {
 	if c.State.Chipped {
 		t[TermCondition] *= chippedTerm
 	}
+	if hookMatters(c.Blade, r.Saw) {
+		t[TermCondition] *= unreadTerm
+	}
 	if !c.Mounted {
 		// The longer the work, the less a change counts beside it.
 		t[TermChange] = math.Exp(-r.ChangeMinutes / (changeScale + o.Minutes.Total()*float64(r.Job.Count())))
@@ -118,7 +122,16 @@ const (
 	// chippedTerm ranks a blade with a chipped tip under its sound twin: the chip
 	// scores the wall once a turn, and grows.
 	chippedTerm = 0.6
+	// unreadTerm ranks a blade whose hook nobody has read under one whose hook is
+	// known, where a strong one would climb.
+	unreadTerm = 0.2
 )
+
+// hookMatters reports whether nobody has read the hook of a blade on a saw where
+// a strong one climbs: a miter saw, or one that is held by hand.
+func hookMatters(b blade.Blade, s saw.Saw) bool {
+	return b.HookUnknown && b.Teeth > 0 && s.Kind != saw.Table
+}
 
 // wanted is the use that a cut calls for.
 func wanted(j cut.Job) blade.Use {
@@ -157,10 +170,12 @@ const (
 	fitSteep              // steep points that the board would dull
 	fitSaved              // kept sharp for something that this cut would spoil it for
 	fitRidged             // leaves a ridge where a piece bears
+	fitFraming            // coarse teeth for a rough cut, whatever they are set aside for
+	fitCoarse             // framing teeth in veneer, laminate or ply that is looked at
 )
 
 var fitValues = [...]float64{fitKept: 1, fitFlat: 0.9, fitGeneral: 0.85, fitNear: 0.85, fitFiner: 0.5, fitEars: 0.6, fitOther: 0.5,
-	fitSteep: 0.35, fitSaved: 0.35, fitRidged: 0.15}
+	fitSteep: 0.35, fitSaved: 0.35, fitRidged: 0.15, fitFraming: 1, fitCoarse: 0.3}
 
 // fitOf is fitnessOf of a candidate: a fine blade that is on the saw is not used
 // up by one more cut, and nobody takes it off for that.
@@ -192,7 +207,12 @@ func fitnessOf(b blade.Blade, j cut.Job) fit {
 		}
 	}
 	near := pair(blade.UseCrosscut, blade.UseSheet)
+	framing := b.Teeth > 0 && b.Pitch() > framingPitch
 	switch {
+	case framing && j.Finish > cut.Rough && j.Material.Kind.Sheet() && j.Material.Kind.Fibres() || framing && j.Finish > cut.Rough && j.Material.Kind == material.Laminate:
+		return fitCoarse // a knife line or tape holds an edge; it does not make coarse teeth fine
+	case j.Finish == cut.Rough && j.Form == cut.Through && j.Material.Kind.Modelled() && !saved && !fine(b) && b.Pitch() > roughPitch:
+		return fitFraming
 	case (b.KeptFor == want || near) && j.Finish <= cut.Hidden && !j.Form.Bears() && fine(b) && j.Material.Kind.Modelled():
 		return fitFiner
 	case b.KeptFor == want:
@@ -210,6 +230,13 @@ func fitnessOf(b blade.Blade, j cut.Job) fit {
 // finePitch is the spacing of teeth under which a blade is one for fine work:
 // 80 teeth at 305 mm, 72 at 254 mm; judgement.
 const finePitch = 12.5
+
+// roughPitch is the spacing from which teeth are for rough work (40 at 254 mm),
+// and framingPitch that of framing teeth (24 at 184 mm); judgement.
+const (
+	roughPitch   = 19.0
+	framingPitch = 22.0
+)
 
 // fine reports whether a blade is one for fine work, which is dear to keep sharp.
 func fine(b blade.Blade) bool {

@@ -98,12 +98,12 @@ func TestASlowSawIsNotForWood(t *testing.T) {
 	b.Diameter, b.Bore, b.Hook = 305, 25.4, 0
 	for rpm, want := range map[float64]bool{2495: true, 2515: false} { // 39.8 and 40.2 m/s at 305 mm
 		s.RPM = rpm
-		stopped := false
-		for _, stop := range Stops(b, j, s) {
-			stopped = stopped || stop.Rule == RuleSpeed
+		said := false
+		for _, x := range minds(Request{Job: j, Saw: s}, Candidate{Blade: b}, j, cut.Figures{}) {
+			said = said || x.Rule == RuleSpeed
 		}
-		if stopped != want {
-			t.Errorf("at %v rpm it is stopped: %v", rpm, stopped)
+		if said != want {
+			t.Errorf("at %v rpm it is said: %v", rpm, said)
 		}
 	}
 }

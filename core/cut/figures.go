@@ -52,7 +52,7 @@ type Drive struct {
 
 // Edition is raised whenever the model's figures change, so that what a log
 // row was foretold by another edition is never read as this one's.
-const Edition = 2
+const Edition = 3
 
 // A Bound is what sets one end of a feed window.
 type Bound uint8
@@ -141,6 +141,26 @@ func (w Window) Grade() RoomWord {
 	return Roomy
 }
 
+// Paces are the three feeds of model section 5.
+type Paces struct {
+	Easy      measure.Feed // what a hand keeps up for long; +Inf where the blade pushes back at nobody
+	Acting    measure.Feed // what a practised hand does, burn or not: minutes are counted at it
+	Suggested measure.Feed // what Corte advises
+}
+
+// Harder reports whether the advice asks for more push than a hand keeps up
+// for long.
+func (p Paces) Harder() bool { return p.Suggested > p.Easy*(1+1e-9) }
+
+// Acting is what a cut comes to at the acting feed: what minutes are counted
+// from.
+type Acting struct {
+	Feed     measure.Feed
+	Burn     float64        // chance of a visible burn
+	Worst    float64        // of the faces that matter, 0 where none does
+	WallMark measure.Length // depth of the marks on the wall, once a turn
+}
+
 // A Face is one place where teeth leave the work.
 type Face struct {
 	AngleDeg float64 // between the tooth's path and the face
@@ -160,6 +180,9 @@ type Figures struct {
 	RimSpeed   float64
 	Window     Window
 	Feed       measure.Feed
+	Paces      Paces
+	Acting     Acting
+	PushN      float64 // that it takes to feed the work, newtons
 	PowerW     float64
 	Load       float64 // PowerW over the power limit
 	Allowed    float64 // the load that may be used: 0.9 on a rip, 1.2 across
@@ -198,6 +221,29 @@ const (
 	swellRip     = 8.0
 	swellCross   = 4.0
 	shoulderLoad = 1.1 // mm that a shoulder lets a tooth bite; judgement
+	usualArc     = 45  // mm: at this arc a tooth is as hot as the dose assumes
+	arcExp       = 0.4
+	rubbing      = 0.3 // of the cutting force that a sharp, clean blade adds to the push
+	easyTable    = 22  // N that a hand pushes with for long
+	easyChop     = 25
+	easyHand     = 18 // on the push, and with a saw held by hand
+	overSlowest  = 1.15
+	overBrisk    = 1.25
+)
+
+// The brisk pace of a practised hand by motion and direction, m/min, and what
+// the finish makes of it and of the fastest feed (model section 5).
+const (
+	briskRip      = 3.6
+	briskRipHand  = 3.0
+	briskCross    = 2.4
+	briskPush     = 2.0
+	briskChopping = 1.2
+)
+
+var (
+	briskFinish = [...]float64{Rough: 1.15, Hidden: 1, Show: 0.85, Fine: 0.65}
+	fastShare   = [...]float64{Rough: 0.8, Hidden: 0.8, Show: 0.75, Fine: 0.65}
 )
 
 // scorchAtBound is (q/qs) where the chance of a burn is 20 %: 0.25^(1/4).
@@ -212,6 +258,8 @@ type Engagement struct {
 	OtherDeg   float64 // at the end edge, or the bottom face of a chop
 	PushShare  float64
 	HoldShare  float64
+
+	steepest float64 // degrees at which the other face is left where it is left most steeply
 }
 
 // Engage works out model section 1. The height, in the plane of the blade, must
@@ -226,7 +274,7 @@ func Engage(j Job, b blade.Blade) Engagement {
 		return Engagement{
 			Arc: measure.Length(arc), Depth: width, TeethInCut: arc / pitch,
 			ExitDeg: 90 - degrees(half), OtherDeg: 0,
-			PushShare: 1, HoldShare: 0,
+			PushShare: 1, HoldShare: 0, steepest: 0,
 		}
 	}
 	h, t := j.Height.Mm(), j.Thickness.Mm()
@@ -245,6 +293,9 @@ func Engage(j Job, b blade.Blade) Engagement {
 		Arc: measure.Length(arc), Depth: measure.Length(d), TeethInCut: arc / pitch,
 		ExitDeg: degrees(out), OtherDeg: 90 - degrees(mean),
 		PushShare: cos, HoldShare: sin,
+		// The end edge breaks first where teeth leave it most steeply. By the mean
+		// angle thicker stock, whose edge is left at a flatter one, would splinter less.
+		steepest: 90 - degrees(in),
 	}
 }
 
@@ -257,14 +308,16 @@ func Work(j Job, b blade.Blade, d Drive, s State) Figures {
 	e := Engage(j, b)
 	k := newKernel(&j, &b, d, s, &e)
 	w := k.window(&j, &b)
-	return k.at(&e, w, w.suggest())
+	p := k.paces(w)
+	return k.at(&e, w, p, p.Suggested)
 }
 
 // WorkAt is Work at a feed of one's own choosing instead of the suggested one.
 func WorkAt(j Job, b blade.Blade, d Drive, s State, feed measure.Feed) Figures {
 	e := Engage(j, b)
 	k := newKernel(&j, &b, d, s, &e)
-	return k.at(&e, k.window(&j, &b), feed)
+	w := k.window(&j, &b)
+	return k.at(&e, w, k.paces(w), feed)
 }
 
 // AllowedLoad is the share of the power limit that a cut may use: less in a
@@ -276,14 +329,25 @@ func AllowedLoad(d Direction) float64 {
 	return allowedRip
 }
 
-// suggest is the middle of the window, as far from scorch as from what binds
-// above (model section 5). Where the window is shut the fastest feed stands,
-// unless a hand cannot go so slowly.
-func (w Window) suggest() measure.Feed {
+// paces works out the three feeds of model section 5. A hand that feels more
+// resistance goes slower, whatever that burns: only the advice moves away from
+// the slow end.
+func (k *kernel) paces(w Window) Paces {
+	easy := k.feedAtPush(k.easyPush)
+	act := min(easy, measure.Feed(k.brisk), measure.Feed(k.fastShare)*w.Fastest)
+	p := Paces{Easy: easy, Acting: max(act, w.slow)}
 	if !w.Open() {
-		return max(w.Fastest, w.slow)
+		p.Suggested = max(w.Fastest, w.slow)
+		return p
 	}
-	return measure.Feed(math.Sqrt(float64(w.Slowest) * float64(w.Fastest)))
+	middle := measure.Feed(math.Sqrt(float64(w.Slowest) * float64(w.Fastest)))
+	p.Suggested = max(act, min(overSlowest*w.Slowest, middle, measure.Feed(overBrisk*k.brisk)))
+	return p
+}
+
+// feedAtPush is the feed at which the work pushes back with so many newtons.
+func (k *kernel) feedAtPush(newtons float64) measure.Feed {
+	return k.feedAtForce(newtons * k.rim / (k.power * k.resist))
 }
 
 // A kernel holds what does not change with feed.
@@ -303,6 +367,12 @@ type kernel struct {
 	rim          float64 // m/s
 	depth        float64 // mm of wood under the arc
 	wobble       float64 // mm that the marks deepen to
+	resist       float64 // push at the work over the force at the rim
+	resistSharp  float64 // the same, of a sharp and clean blade
+	dull, worn   float64 // sharpness factor, and what wear and pitch add to the power
+	easyPush     float64 // N that a hand keeps up for long
+	brisk        float64 // m/min, for this finish
+	fastShare    float64 // of the fastest feed, for this finish
 }
 
 func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
@@ -320,12 +390,20 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 		slow:        slowHand,
 		depth:       e.Depth.Mm(),
 		rim:         math.Pi * b.Diameter.Mm() / 1000 * d.RPM / 60,
+		resist:      e.PushShare + rubbing*dull*(1+0.1*s.Pitch),
+		resistSharp: e.PushShare + rubbing,
+		dull:        dull,
+		worn:        (0.6 + 0.4*dull) * (1 + 0.1*s.Pitch),
+		fastShare:   fastShare[j.Finish],
 	}
+	k.brisk, k.easyPush = hands(j, d)
+	k.brisk *= briskFinish[j.Finish]
+	// A tilted blade rides on one wall and leaves one edge of it acute.
+	lean := 1 / math.Cos(radians(j.BevelDeg))
 	k.chipPerFeed = k.loadPerFeed * e.Depth.Mm() / e.Arc.Mm()
-	k.power = b.Kerf.Mm() * e.TeethInCut * k.rim * forceScale * density *
-		(0.6 + 0.4*dull) * (1 + 0.1*s.Pitch) * (1 - 0.012*(b.Rake()-10))
+	k.power = b.Kerf.Mm() * e.TeethInCut * k.rim * forceScale * density * k.worn * (1 - 0.012*(b.Rake()-10))
 	k.heat = heatScale * density * dull * (1 + 0.25*s.Pitch) *
-		(1 + max(0, math.Abs(s.Heel.Mm())-heelUnknown)/heelScale) * lead(j, d) *
+		(1 + max(0, math.Abs(s.Heel.Mm())-heelUnknown)/heelScale) * lead(j, d) * lean *
 		(coolShare + (1-coolShare)*(1-math.Exp(-j.passLength().Mm()/warmLength)))
 	if across {
 		k.power *= acrossPower
@@ -333,6 +411,8 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	}
 	if j.Motion == Chop {
 		k.slow = slowChop
+	} else {
+		k.heat *= power(e.Arc.Mm()/usualArc, arcExp)
 	}
 
 	prone := m.MAlong
@@ -343,10 +423,10 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	if b.Shear && m.Kind.Sheet() {
 		prone *= shearSheet
 	}
-	common := prone * grindFactor(b, m.Kind) * (1 + 0.01*b.Rake()) * math.Sqrt(dull) *
+	common := prone * lean * grindFactor(b, m.Kind) * (1 + 0.01*b.Rake()) * math.Sqrt(dull) *
 		math.Sqrt(k.loadPerFeed*scoringTeeth(b)/splinterLoad)
 	k.exit = common * (0.4 + 0.6*math.Sin(radians(e.ExitDeg))) * j.Exit.Factor()
-	k.other = common * (0.4 + 0.6*math.Sin(radians(e.OtherDeg))) * j.Other.Factor()
+	k.other = common * (0.4 + 0.6*math.Sin(radians(e.steepest))) * j.Other.Factor()
 	k.exitMatters = j.Exit != Spare
 	// The end of a rip is trimmed square afterwards, so it never closes the window.
 	k.otherMatters = j.Other != Spare && across
@@ -362,6 +442,25 @@ func lead(j *Job, d Drive) float64 {
 		return leadPush
 	}
 	return 1
+}
+
+// hands says how briskly a practised hand feeds a cut of hidden finish, m/min,
+// and with how many newtons it pushes for long.
+func hands(j *Job, d Drive) (brisk, push float64) {
+	switch {
+	case j.Motion == Chop:
+		return briskChopping, easyChop
+	case j.Motion == Push:
+		return briskPush, easyHand
+	}
+	brisk, push = briskRip, easyTable
+	if d.HandHeld {
+		brisk, push = briskRipHand, easyHand
+	}
+	if j.Direction.Across() {
+		brisk = briskCross
+	}
+	return brisk, push
 }
 
 // passLength is the length along which a plate warms: between two passes from
@@ -411,15 +510,10 @@ func scoringTeeth(b *blade.Blade) float64 {
 func (k *kernel) window(j *Job, b *blade.Blade) Window {
 	across := j.Direction.Across()
 	// Heat falls with chip^-0.8, so the bound on heat is a least chip.
-	scorchChip := math.Pow(k.heat/(k.burnDose*scorchAtBound), 1/heatExp)
-	// Force per mm of kerf grows toward thin chips, but not under bluntChip.
-	bogChip := math.Pow(k.allowed*k.powerLimit/k.power, 1/forceExp)
-	if bogChip < bluntChip {
-		bogChip = k.allowed * k.powerLimit / (k.power * bluntForce)
-	}
+	scorchChip := power(k.heat/(k.burnDose*scorchAtBound), 1/heatExp)
 	w := Window{
 		Scorch: measure.Feed(scorchChip / k.chipPerFeed),
-		Bog:    measure.Feed(bogChip / k.chipPerFeed),
+		Bog:    k.bog(),
 		Hand:   fastRip,
 	}
 	swell := swellRip
@@ -429,14 +523,7 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 	if j.Form != Through {
 		w.Hand = fastCross
 	}
-	worst := 0.0
-	if k.exitMatters {
-		worst = k.exit
-	}
-	if k.otherMatters {
-		worst = max(worst, k.other)
-	}
-	w.Splinter = measure.Feed(square(j.SplinterLimit() / worst)) // +Inf where no face matters
+	w.Splinter = measure.Feed(square(j.SplinterLimit() / k.worst())) // +Inf where no face matters
 	w.Gullet = measure.Feed(gulletFill * b.GulletArea() / (swell * k.depth * k.loadPerFeed))
 	w.Wall, w.Shoulder = measure.Feed(math.Inf(1)), measure.Feed(math.Inf(1))
 	if limit := j.Finish.WallLimit().Mm(); limit > 0 && k.wobble > limit {
@@ -464,23 +551,80 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 }
 
 // at fills in the figures at one feed.
-func (k *kernel) at(e *Engagement, w Window, feed measure.Feed) Figures {
+func (k *kernel) at(e *Engagement, w Window, p Paces, feed measure.Feed) Figures {
 	f := float64(feed)
 	chip := k.chipPerFeed * f
 	fig := Figures{
 		Arc: e.Arc, TeethInCut: e.TeethInCut,
 		PushShare: e.PushShare, HoldShare: e.HoldShare,
 		ChipLoad: measure.Length(k.loadPerFeed * f), MeanChip: measure.Length(chip),
-		RimSpeed: k.rim, Window: w, Feed: feed, Allowed: k.allowed,
+		RimSpeed: k.rim, Window: w, Feed: feed, Paces: p, Allowed: k.allowed,
 		PowerW:   k.power * k.force(chip),
-		WallMark: measure.Length(k.wobble * (1 - math.Exp(-k.turnPerFeed*f/markTurn))),
-		Dose:     k.heat * math.Pow(chip, -heatExp), BurnDose: k.burnDose,
+		WallMark: k.wallMark(f),
+		Dose:     k.dose(chip), BurnDose: k.burnDose,
 		Exit:  Face{e.ExitDeg, k.exit * math.Sqrt(f), k.exitMatters},
 		Other: Face{e.OtherDeg, k.other * math.Sqrt(f), k.otherMatters},
 	}
 	fig.Load = fig.PowerW / k.powerLimit
-	fig.Burn = 1 / (1 + square(square(k.burnDose/fig.Dose)))
+	fig.PushN = fig.PowerW / k.rim * k.resist
+	fig.Burn = k.burn(fig.Dose)
+	a := float64(p.Acting)
+	fig.Acting = Acting{p.Acting, k.burn(k.dose(k.chipPerFeed * a)), k.worst() * math.Sqrt(a), k.wallMark(float64(k.actingSharp(w, p)))}
 	return fig
+}
+
+// actingSharp is the acting feed of the same blade, sharp and clean: a worn edge
+// leaves marks no shallower for being fed more slowly, so that its wall costs no
+// less.
+func (k *kernel) actingSharp(w Window, p Paces) measure.Feed {
+	if k.worn == 1 && k.dull == 1 {
+		return p.Acting
+	}
+	sharp := *k
+	sharp.power /= k.worn
+	sharp.resist = k.resistSharp
+	fastest := min(w.Hand, sharp.bog(), w.Splinter*measure.Feed(k.dull), w.Wall, w.Gullet, w.Shoulder)
+	return max(w.slow, min(sharp.feedAtPush(k.easyPush), measure.Feed(k.brisk), measure.Feed(k.fastShare)*fastest))
+}
+
+// bog is the feed at which the motor or the circuit gives all that it may. Force
+// per mm of kerf grows toward thin chips, but not under bluntChip.
+func (k *kernel) bog() measure.Feed {
+	return k.feedAtForce(k.allowed * k.powerLimit / k.power)
+}
+
+// feedAtForce is the inverse of force, in feed.
+func (k *kernel) feedAtForce(force float64) measure.Feed {
+	chip := power(force, 1/forceExp)
+	if chip < bluntChip {
+		chip = force / bluntForce
+	}
+	return measure.Feed(chip / k.chipPerFeed)
+}
+
+// dose is the heat that reaches the wall at a mean chip, J/cm².
+func (k *kernel) dose(chip float64) float64 { return k.heat * power(chip, -heatExp) }
+
+// burn is the chance of a visible burn under a dose of heat.
+func (k *kernel) burn(dose float64) float64 {
+	return 1 / (1 + square(square(k.burnDose/dose)))
+}
+
+// wallMark is how deep the marks on the wall are at a feed.
+func (k *kernel) wallMark(feed float64) measure.Length {
+	return measure.Length(k.wobble * (1 - math.Exp(-k.turnPerFeed*feed/markTurn)))
+}
+
+// worst is the most splintering, at 1 m/min, of the faces that matter.
+func (k *kernel) worst() float64 {
+	worst := 0.0
+	if k.exitMatters {
+		worst = k.exit
+	}
+	if k.otherMatters {
+		worst = max(worst, k.other)
+	}
+	return worst
 }
 
 // force is the force at a mean chip, as a share of that at 1 mm.
@@ -488,9 +632,13 @@ func (k *kernel) force(chip float64) float64 {
 	if chip < bluntChip {
 		return chip * bluntForce
 	}
-	return math.Pow(chip, forceExp)
+	return power(chip, forceExp)
 }
 
 var bluntForce = math.Pow(bluntChip, forceExp-1)
 
 func square(x float64) float64 { return x * x }
+
+// power is x to the y for x over 0, in a third of the time that math.Pow takes
+// for the exactness that it adds.
+func power(x, y float64) float64 { return math.Exp(y * math.Log(x)) }

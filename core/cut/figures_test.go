@@ -165,19 +165,19 @@ func TestMinutes(t *testing.T) {
 	chop.Direction, chop.Motion, chop.Finish, chop.Thickness = Crosscut, Chop, Hidden, 38
 	for name, tt := range map[string]struct {
 		j      Job
-		f      Figures
+		at     Acting
 		rework float64
 		want   Minutes
 	}{
-		"a rip":                {rip, Figures{Feed: 3, Burn: 0.25}, 0, Minutes{Handling: 0.5, Feeding: 0.3, Burn: 0.25 * 1.8 * 2}},
-		"across, at limits":    {across, Figures{Feed: 2, Exit: Face{0, 0.3, true}, WallMark: 0.03}, 1, Minutes{Handling: 0.3, Feeding: 0.06, Edge: 0.5 * 0.12 * 6, Wall: 0.5 * 0.24 * 4}},
-		"a rip bears twice":    {rip, Figures{Feed: 3, Exit: Face{0, 1.2, true}}, 1, Minutes{Handling: 0.5, Feeding: 0.3, Edge: 0.5 * 0.9 * 3}},
-		"a face of no matter":  {rip, Figures{Feed: 3, Exit: Face{0, 9, false}}, 1, Minutes{Handling: 0.5, Feeding: 0.3}},
-		"a chop":               {chop, Figures{Feed: 0.76, Burn: 1}, 1, Minutes{Handling: 0.3, Feeding: 0.05, Burn: 0.24 * 0.3}},
-		"mended twice as long": {chop, Figures{Feed: 0.76, Burn: 1}, 2, Minutes{Handling: 0.3, Feeding: 0.05, Burn: 0.24 * 0.6}},
-		"rough":                {func() Job { j := rip; j.Finish = Rough; return j }(), Figures{Feed: 3, Burn: 1, Exit: Face{0, 9, true}, WallMark: 1}, 1, Minutes{Handling: 0.5, Feeding: 0.3}},
+		"a rip":                {rip, Acting{Feed: 3, Burn: 0.25}, 0, Minutes{Handling: 0.5, Feeding: 0.3, Burn: 0.25 * 1.8 * 2}},
+		"across, at limits":    {across, Acting{Feed: 2, Worst: 0.3, WallMark: 0.03}, 1, Minutes{Handling: 0.3, Feeding: 0.06, Edge: 0.5 * 0.12 * 6, Wall: 0.5 * 0.24 * 4}},
+		"a rip bears twice":    {rip, Acting{Feed: 3, Worst: 1.2}, 1, Minutes{Handling: 0.5, Feeding: 0.3, Edge: 0.5 * 0.9 * 3}},
+		"a face of no matter":  {rip, Acting{Feed: 3}, 1, Minutes{Handling: 0.5, Feeding: 0.3}},
+		"a chop":               {chop, Acting{Feed: 0.76, Burn: 1}, 1, Minutes{Handling: 0.3, Feeding: 0.05, Burn: 0.24 * 0.3}},
+		"mended twice as long": {chop, Acting{Feed: 0.76, Burn: 1}, 2, Minutes{Handling: 0.3, Feeding: 0.05, Burn: 0.24 * 0.6}},
+		"rough":                {func() Job { j := rip; j.Finish = Rough; return j }(), Acting{Feed: 3, Burn: 1, Worst: 9, WallMark: 1}, 1, Minutes{Handling: 0.5, Feeding: 0.3}},
 	} {
-		got := tt.f.Minutes(tt.j, tt.rework)
+		got := Figures{Acting: tt.at}.Minutes(tt.j, tt.rework)
 		for part, d := range map[string]float64{"handling": got.Handling - tt.want.Handling, "feeding": got.Feeding - tt.want.Feeding, "burn": got.Burn - tt.want.Burn,
 			"edge": got.Edge - tt.want.Edge, "wall": got.Wall - tt.want.Wall, "total": got.Total() - tt.want.Total(), "rework": got.Rework() - tt.want.Burn - tt.want.Edge - tt.want.Wall} {
 			if math.Abs(d) > 1e-12 {

@@ -127,12 +127,13 @@ const (
 	ZeroClearance         // an insert that closes on the plate
 	Backer                // a fresh backer or fence
 	Scored                // a knife line
+	ScoringBlade          // a scoring blade before the main one
 	Spare                 // the face is trimmed or out of sight: splinters there do not count
 )
 
 var (
-	supportNames   = word.Names{Kind: "support", Of: []string{"open", "tape", "zero-clearance", "backer", "scored", "spare"}}
-	supportFactors = [...]float64{1, 0.7, 0.45, 0.4, 0.35, 1} // model section 4, u
+	supportNames   = word.Names{Kind: "support", Of: []string{"open", "tape", "zero-clearance", "backer", "scored", "scoring-blade", "spare"}}
+	supportFactors = [...]float64{1, 0.7, 0.45, 0.4, 0.35, 0.3, 1} // model section 4, u; the scoring blade craft section 19
 )
 
 func (s Support) String() string { return word.Name(supportNames, s) }
@@ -349,10 +350,12 @@ type Job struct {
 	BothFaces bool           // half from each face, because the saw does not reach through
 	Pieces    int            // how many alike; 0 means one
 	Moisture  Moisture
-	Moves     bool // tension in the board: it may close on the blade, or spring, as it is opened
-	FenceSide Side // of the blade that somebody means to put the fence to; unknown leaves it to the plan
-	BrakeOff  bool // somebody says that the saw's blade brake is bypassed, as its manual says
-	StoodBy   bool // somebody who is signed off for it stands by
+	Moves     bool           // tension in the board: it may close on the blade, or spring, as it is opened
+	FenceSide Side           // of the blade that somebody means to put the fence to; unknown leaves it to the plan
+	BrakeOff  bool           // somebody says that the saw's blade brake is bypassed, as its manual says
+	StoodBy   bool           // somebody who is signed off for it stands by
+	Board     measure.Length // width of the board that a piece of Width is ripped from; 0 if not said
+	Carriage  bool           // on the saw's sliding carriage instead of along its fence
 }
 
 // Count is how many pieces are cut: one where it was not said.
@@ -436,6 +439,10 @@ func (j Job) NotThrough() bool { return j.Motion != Chop && j.Height < j.Thickne
 // standing (craft section 4).
 const Clears = measure.Length(3)
 
+// LeastClears is how far through still parts it, where the saw reaches no
+// further: enough on scrap, with care.
+const LeastClears = measure.Length(2)
+
 // Parts reports whether the setting does what the form asks: it parts the
 // work, or stops where it should.
 func (j Job) Parts() bool {
@@ -481,6 +488,8 @@ func (j Job) Check() error {
 		return fault.At("depth", "a %s leaves wood standing: its depth is between 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)
 	case !(j.Piece >= 0 && j.Piece <= 20_000):
 		return fault.At("piece", "the length to cut off is at most 20 m, or 0 if it is not said")
+	case j.Board != 0 && !(j.Board >= j.Width && j.Board <= 5000):
+		return fault.At("board", "the board is at least as wide as the piece that is ripped from it, %v", j.Width)
 	case j.Pieces < 0 || j.Pieces > MostPieces:
 		return fault.At("pieces", "say how many alike: 1 to 9999")
 	}

@@ -30,22 +30,22 @@ const (
 	handlingCross = 0.3
 )
 
-// Minutes works out what a piece takes at the figures' feed. rework is how the
+// Minutes works out what a piece takes at the acting feed. rework is how the
 // shop's own mending compares with the usual: 1 for the usual, 0 the same.
 func (f Figures) Minutes(j Job, rework float64) Minutes {
 	if rework == 0 {
 		rework = 1
 	}
-	m := Minutes{Handling: handlingRip, Feeding: j.FeedLength().Mm() / 1000 / float64(f.Feed)}
+	m := Minutes{Handling: handlingRip, Feeding: j.FeedLength().Mm() / 1000 / float64(f.Acting.Feed)}
 	if j.Direction.Across() {
 		m.Handling = handlingCross
 	}
 	edge := j.WallLength().Mm() / 1000
 	walls := 2 * edge
-	m.Burn = rework * f.Burn * walls * burnMinutes[j.Finish]
-	m.Edge = rework * past(f.WorstFace()/j.SplinterLimit()) * edge * edgeMinutes[j.Finish]
+	m.Burn = rework * f.Acting.Burn * walls * burnMinutes[j.Finish]
+	m.Edge = rework * past(f.Acting.Worst/j.SplinterLimit()) * edge * edgeMinutes[j.Finish]
 	if limit := j.Finish.WallLimit(); limit > 0 {
-		m.Wall = rework * past(float64(f.WallMark/limit)) * walls * wallMinutes[j.Finish]
+		m.Wall = rework * past(float64(f.Acting.WallMark/limit)) * walls * wallMinutes[j.Finish]
 	}
 	return m
 }

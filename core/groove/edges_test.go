@@ -155,7 +155,7 @@ func TestEdges(t *testing.T) {
 			t.Errorf("%s: good %v", what, f.Good())
 		}
 	}
-	d := Set{Kind: Dialled, Ranges: []Range{{Cutters: 2, Start: 6.4, Turn: 1.25}, {Cutters: 3, Start: 12.7, Turn: 1.2}}}
+	d := Set{Kind: Dialled, Ranges: []Range{{Cutters: 2, Most: 12.7, Start: 6.4, Turn: 1.25}, {Cutters: 3, Most: 20.6, Start: 12.7, Turn: 1.2}}}
 	if k := d.Known(d.New()); len(k) != 4 || k[0].What.String() != "2 cutters, dial at 0" || k[3].Stamped != 1.2 || k[2].Stamped != 12.7 {
 		t.Errorf("a dial's parts: %+v", k)
 	}

@@ -35,7 +35,7 @@ func (s Stand) Says() say.Line {
 		return OnDial(s.Dial.Cutters, s.Dial.Turns)
 	case s.Passes == 1:
 		return say.Of("one pass")
-	case s.Passes > 0:
+	case s.Passes > 0 && len(s.Parts) == 0:
 		return say.Of("%d passes", s.Passes)
 	}
 	counts := make([]int, len(s.Parts))
@@ -141,7 +141,7 @@ func (f Fitting) Next() []say.Line {
 	}
 	way := f.Way()
 	if way.Verdict == verdict.Stop {
-		return []say.Line{say.Of("Stop: %s.", way.Says)}
+		return []say.Line{say.Of("Stop: %s", way.Says)}
 	}
 	if len(f.Tests) == 0 {
 		height := say.Of("Set the blade %s high.", say.Set(f.Stand.Height))
@@ -164,7 +164,7 @@ func (f Fitting) Next() []say.Line {
 		tell("The groove is %s too wide: its kerf alone is more than is wanted. Take a thinner blade, or true this one.", wide)
 	case f.Tool.Set == nil && last.With.Passes == 1:
 		tell("The groove is %s too narrow: a second pass, the fence %s further.", wide, wide)
-	case f.Tool.Set == nil:
+	case f.Tool.Set == nil || len(way.Passes) > 1:
 		to := say.Of("further")
 		if last.Off > 0 {
 			to = say.Of("nearer")
@@ -263,7 +263,8 @@ func (f Fitting) Tested(at time.Time, widths []measure.Length, depth measure.Len
 	mean := Mean(widths)
 	t := Test{At: at, Width: mean, Off: mean - f.Want.Width, Depth: depth, With: f.Stand}
 	out := f
-	if s := f.Tool.Set; s != nil {
+	was := f.Way()
+	if s := f.Tool.Set; s != nil && len(was.Passes) < 2 { // the sum of two cuts tells nothing of the parts
 		e := f.Event(widths)
 		t.Doubt = s.Surprising(f.Held, e)
 		out.Held = s.Then(f.Held, e)
@@ -271,7 +272,7 @@ func (f Fitting) Tested(at time.Time, widths []measure.Length, depth measure.Len
 	}
 	out.Tests = append(slices.Clip(f.Tests), t)
 	var err error
-	out.Stand, err = out.reset(f.Way(), t)
+	out.Stand, err = out.reset(was, t)
 	return out, err
 }
 
@@ -285,7 +286,7 @@ func (f Fitting) reset(was Way, t Test) (Stand, error) {
 		return now, nil
 	}
 	next := f
-	if f.Tool.Set == nil {
+	if f.Tool.Set == nil || len(was.Passes) > 1 {
 		now.Shift -= t.Off
 		next.Stand = now
 		now.Passes = len(next.Way().Passes)

@@ -348,3 +348,20 @@ func Nearest(turned []float64, wings, teeth int) (wing, tooth float64) {
 	}
 	return wing, tooth
 }
+
+// widest is the widest groove that the set makes in one cut: every chipper and
+// shim between the outer blades, or the end of the dial.
+func (s Set) widest(e Estimate) measure.Length {
+	if s.Kind == Dialled {
+		most := measure.Length(0)
+		for _, r := range s.Ranges {
+			most = max(most, r.Most)
+		}
+		return most
+	}
+	counts := make([]int, len(s.Parts))
+	for i, p := range s.Parts {
+		counts[i] = p.Count
+	}
+	return s.Made(e, 0, counts).Width + Near
+}

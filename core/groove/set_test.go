@@ -257,8 +257,12 @@ func TestWays(t *testing.T) {
 		t.Errorf("without the washer: %v, %s", w.Verdict, w.Arbor.Says)
 	}
 	r.Width = 30
-	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "wider than all parts together") {
+	if w := r.Ways(rack()[:1])[0]; w.Verdict == verdict.Stop || len(w.Passes) != 2 || math.Abs((w.Passes[1].Fence-w.Passes[0].Fence).Mm()-13.5) > 0.02 || w.Width != 30 {
 		t.Errorf("30 mm: %s", w.Says)
+	}
+	r.Width = 58
+	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "more than twice") {
+		t.Errorf("58 mm: %s", w.Says)
 	}
 }
 
@@ -267,7 +271,7 @@ func TestRefusalsSpeakTheUnit(t *testing.T) {
 	for _, u := range []measure.Unit{measure.Millimetre, measure.Inch} {
 		r := Request{Depth: 8, Length: 600, Count: 1, Saw: long, Change: 3}
 		said := ""
-		for _, width := range []measure.Length{3, 5, 19.3, 40} {
+		for _, width := range []measure.Length{3, 5, 19.3, 58} {
 			r.Width = width
 			for _, w := range r.Ways([]Tool{{Blade: outs, Set: &trapdoor, Estimate: trapdoor.Believed()}, {Blade: flat}, {Blade: outs, Set: &spreader, Estimate: spreader.Believed()}}) {
 				voice := say.Voice{Unit: u}
@@ -277,7 +281,7 @@ func TestRefusalsSpeakTheUnit(t *testing.T) {
 		if other := map[measure.Unit]string{measure.Millimetre: `"`, measure.Inch: " mm"}[u]; strings.Contains(said, other) {
 			t.Errorf("to a reader of unit %v: %s", u, said)
 		}
-		if !strings.Contains(said, "less than the outer pair alone") || !strings.Contains(said, "wider than all parts together") || !strings.Contains(said, "in none of its ranges") {
+		if !strings.Contains(said, "less than the outer pair alone") || !strings.Contains(said, "more than twice as wide") || !strings.Contains(said, "in none of its ranges") {
 			t.Errorf("of what cannot be it says %s", said)
 		}
 	}

@@ -164,6 +164,8 @@ func (r Request) way(t Tool) Way {
 		if len(passes) == 1 {
 			w.Says = say.Of("one pass: its kerf is the groove")
 		}
+	case r.Width > t.Set.widest(t.Estimate):
+		return r.inTwo(t)
 	case t.Set.Kind == Dialled:
 		at, turns, err := t.Set.Dial(t.Estimate, r.Width)
 		if t.Now != nil {
@@ -225,6 +227,40 @@ func (r Request) way(t Tool) Way {
 	w.Minutes = w.SetUp + float64(r.Count)*w.Each
 	return w
 }
+
+// inTwo is a groove that is wider than a set: two cuts with it, set to a little
+// over half, the second made by moving the fence. That is sooner done, and leaves
+// a flatter bottom, than many passes of one blade.
+func (r Request) inTwo(t Tool) Way {
+	half := r
+	half.Width = r.Width/2 + twoOverlap/2
+	shift := measure.Length(0)
+	if t.Now != nil {
+		now := *t.Now
+		shift, now.Shift, t.Now = now.Shift, 0, &now
+	}
+	if half.Width > t.Set.widest(t.Estimate) {
+		w := Way{}
+		w.stop(say.Of("the groove is more than twice as wide as the set makes"), say.Of("use another set, or rout it"))
+		return w
+	}
+	w := half.way(t)
+	if w.Verdict == verdict.Stop {
+		return w
+	}
+	move := r.Width - w.Width + shift
+	first := Pass{Fence: r.Edge, Centre: (w.Width - r.Width) / 2, Height: r.Depth}
+	second := Pass{Fence: r.Edge + move, Centre: first.Centre + move, Height: r.Depth}
+	w.Passes = []Pass{first, second}
+	w.Says = say.Of("two cuts, the fence moved %s for the second: %s", say.Thin(move), w.Says)
+	w.Width = r.Width
+	w.SetUp, w.Each = w.SetUp+fenceMinutes, 2*w.Each
+	w.Minutes = w.SetUp + float64(r.Count)*w.Each
+	return w
+}
+
+// twoOverlap is by how much the second of two cuts with a set takes in the first.
+const twoOverlap = measure.Length(3)
 
 // OnDial is how a dial set stands, in words.
 func OnDial(cutters int, turns float64) say.Line {

@@ -10,6 +10,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/truing"
 	"corte/internal/testkit/golden"
 )
 
@@ -78,7 +79,7 @@ func TestAdviceIsAsItWasReadOver(t *testing.T) {
 			if s.Kind == saw.Miter && j.Motion == cut.Along {
 				j.Motion = cut.Chop
 			}
-			said = append(said, fmt.Sprint("== ", what), map[string]any{"hold": Hold(j, s), "cautions": Cautions(j, s), "findings": Findings(j, s),
+			said = append(said, fmt.Sprint("== ", what), map[string]any{"hold": Hold(j, s), "cautions": Cautions(j, s), "findings": Findings(j, s, truing.Alignment{}, truing.Usual),
 				"face": ShowFace(j, s), "fence": FenceSide(j, s), "along": AlongFence(j, s)})
 		}
 		golden.Check(t, name, said...)

@@ -1,11 +1,14 @@
 package guide
 
 import (
+	"slices"
+
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
+	"corte/core/truing"
 	"corte/core/verdict"
 )
 
@@ -13,6 +16,16 @@ import (
 type Rule string
 
 const (
+	RuleHeel    Rule = "heel"     // the blade is not parallel to the slot
+	RuleFence   Rule = "fence"    // the fence is not parallel to the slot
+	RuleSquare  Rule = "square"   // the blade is not square to the table
+	RuleGauge   Rule = "gauge"    // the gauge is not square to the blade
+	RuleRunOut  Rule = "runout"   // the plate wobbles, whatever blade is on
+	RuleReach   Rule = "reach"    // the fence does not go so far
+	RuleThin    Rule = "thin"     // thin metal, which creeps under the fence and grabs
+	RuleStrip   Rule = "strip"    // too narrow to carry a hand-held saw's shoe
+	RuleTrim    Rule = "trim"     // less than a kerf off an edge, by hand
+	RuleSag     Rule = "sag"      // a sheet that hangs between its supports
 	RuleShort   Rule = "short"    // too short or too wide for the fence to guide
 	RuleClamp   Rule = "clamp"    // nothing to clamp it by, under a hand-held saw
 	RuleTrapped Rule = "trapped"  // a bevel that wedges the piece under the blade
@@ -50,9 +63,9 @@ const (
 )
 
 // AlongFence reports whether the fence guides a job on a saw: rips and sheets
-// on a table saw.
+// on a table saw, but what rides on its carriage.
 func AlongFence(j cut.Job, s saw.Saw) bool {
-	return s.Kind == saw.Table && j.Direction != cut.Crosscut
+	return s.Kind == saw.Table && j.Direction != cut.Crosscut && !j.Carriage
 }
 
 // tooShort reports whether the fence may not guide a piece: shorter than
@@ -75,10 +88,57 @@ func FenceSide(j cut.Job, s saw.Saw) cut.Side {
 	return cut.Right
 }
 
-// Findings lists what stands against a job on a saw, stops first.
-func Findings(j cut.Job, s saw.Saw) []Finding {
+// measured lists what the last readings of a saw mean for a job on it, in the
+// words that they are judged by where they are taken.
+func measured(j cut.Job, s saw.Saw, a truing.Alignment, t truing.Tolerances) (out []Finding) {
+	add := func(r Rule, is truing.Judgement) {
+		if is.Verdict != verdict.Clear {
+			out = append(out, Finding{Rule: r, Verdict: is.Verdict, Why: is.Says, WayOut: is.Do})
+		}
+	}
+	looked := j.Finish > cut.Rough
+	if s.Kind == saw.Table && a.Heel != nil {
+		is := t.Heel(*a.Heel)
+		if !AlongFence(j, s) {
+			is.Verdict = min(is.Verdict, verdict.Caution) // nothing is pinched between blade and fence
+		}
+		add(RuleHeel, is)
+	}
+	if AlongFence(j, s) && a.Fence != nil {
+		add(RuleFence, t.Fence(*a.Fence))
+	}
+	if looked && j.BevelDeg == 0 && a.Tilt != nil {
+		add(RuleSquare, t.Tilt(*a.Tilt))
+	}
+	if looked && j.Direction == cut.Crosscut && a.Gauge != nil {
+		add(RuleGauge, t.Gauge(*a.Gauge))
+	}
+	if looked && a.RunOut != nil {
+		add(RuleRunOut, t.RunOut(*a.RunOut))
+	}
+	return out
+}
+
+// Standing lists what the last readings of a saw mean for the cuts that it makes:
+// what is said where no cut is known yet.
+func Standing(s saw.Saw, a truing.Alignment, t truing.Tolerances) []Finding {
+	along := cut.Job{Direction: cut.Rip, Finish: cut.Hidden}
+	across := cut.Job{Direction: cut.Crosscut, Finish: cut.Hidden}
+	out := measured(along, s, a, t)
+	for _, f := range measured(across, s, a, t) {
+		if f.Rule == RuleGauge {
+			out = append(out, f)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Finding) int { return int(b.Verdict) - int(a.Verdict) })
+	return out
+}
+
+// Findings lists what stands against a job on a saw that was last measured so,
+// stops first.
+func Findings(j cut.Job, s saw.Saw, a truing.Alignment, t truing.Tolerances) []Finding {
 	var stops, minds []Finding
-	add := func(rule Rule, v verdict.Verdict, wayOut say.Line, why string, with ...any) *Finding {
+	add := func(rule Rule, v verdict.Verdict, wayOut say.Line, why string, with ...any) *Finding { // an adder
 		f := Finding{Rule: rule, Verdict: v, Why: say.Of(why, with...), WayOut: wayOut}
 		list := &minds
 		if v == verdict.Stop {
@@ -86,6 +146,13 @@ func Findings(j cut.Job, s saw.Saw) []Finding {
 		}
 		*list = append(*list, f)
 		return &(*list)[len(*list)-1]
+	}
+	for _, f := range measured(j, s, a, t) {
+		if f.Verdict == verdict.Stop {
+			stops = append(stops, f)
+		} else {
+			minds = append(minds, f)
+		}
 	}
 	if AlongFence(j, s) && tooShort(j) {
 		why := say.Of("shorter than it is wide, it turns and is thrown")
@@ -95,6 +162,12 @@ func Findings(j cut.Job, s saw.Saw) []Finding {
 		add(RuleShort, verdict.Stop, say.Of("Cut a longer blank and cut it to length afterwards; or clamp it on a sled."),
 			"The piece on the fence would be %s long and %s wide: %s.", say.Set(j.Length), say.Set(j.Width), why)
 	}
+	if AlongFence(j, s) && s.FenceReach > 0 && j.Width > s.FenceReach {
+		add(RuleReach, verdict.Stop, say.Of("Cut it along a straightedge with a hand-held saw, or run the other half along the fence."),
+			"This saw’s fence reaches %s, and the piece on it would be %s wide.", say.Set(s.FenceReach), say.Set(j.Width))
+	}
+	thinMetal(j, s, add)
+	byHandFindings(j, s, add)
 	if s.Kind.HandHeld() && clampable(j) < leastClamping {
 		add(RuleClamp, verdict.Stop, say.Of("Cut it off a longer board that is clamped, or clamp it to one; or cut it on a saw with a table."),
 			"%s is too short to clamp and carry beside a hand-held saw: it would go with the blade.", say.Set(clampable(j)))

@@ -12,6 +12,7 @@ import (
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
+	"corte/core/truing"
 	"corte/core/verdict"
 )
 
@@ -112,9 +113,14 @@ func TestHoldSaysTheRuleThatApplies(t *testing.T) {
 		"to length in inches":     {safe, job(cut.Crosscut, 400, 900, measure.Inches(12)), measure.Inch, `the fence at 16"`, ""},
 		"a dado across":           {safe, with(job(cut.Crosscut, 400, 900, 300), func(j *cut.Job) { j.Form = cut.Groove }), 0, "hold the work down", "trap"},
 		"long on a gauge":         {safe, job(cut.Crosscut, 150, 1501, 400), 0, "carry the far end", ""},
-		"a small piece":           {safe, job(cut.Crosscut, 90, 900, 149), 0, "on a sled, under a clamp", "Sled or miter gauge"},
+		"a small piece":           {safe, job(cut.Crosscut, 90, 440, 149), 0, "on a sled, under a clamp", "Sled or miter gauge"},
+		"held by its rest":        {safe, job(cut.Crosscut, 90, 900, 40), 0, "Hold the long end against the gauge", "too short"},
+		"its rest, in inches":     {safe, job(cut.Crosscut, 90, 900, 40), measure.Inch, `at least 6" from the blade`, "29/32"},
+		"a board of 400":          {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Board = 400 }), 0, "About 250 mm stays on the far side", ""},
+		"the narrow side":         {safe, with(job(cut.Rip, 40, 900, 0), func(j *cut.Job) { j.Board = 400 }), 0, "run its wide side along the fence", ""},
+		"on a carriage":           {saw.Saw{Kind: saw.Table, Carriage: 1600, CarriageClamps: true}, with(job(cut.Sheet, 600, 1200, 0), func(j *cut.Job) { j.Carriage = true }), 0, "Clamp the work to the carriage", "Fence at"},
 		"150 is held":             {safe, job(cut.Crosscut, 200, 900, 150), 0, "Sled or miter gauge", "under a clamp"},
-		"a small chop":            {miters, with(job(cut.Crosscut, 60, 900, 40), func(j *cut.Job) { j.Motion = cut.Chop }), 0, "too short to hold", ""},
+		"a small chop":            {miters, with(job(cut.Crosscut, 60, 300, 40), func(j *cut.Job) { j.Motion = cut.Chop }), 0, "too short to hold", ""},
 		"over runners":            {walker, with(job(cut.Sheet, 600, 2400, 0), func(j *cut.Job) { j.Bed = cut.Runners }), 0, "3 mm through", ""},
 		"both faces, a table":     {safe, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "The riving knife stays", "square the line"},
 		"both faces, no knife":    {bare, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "same face against the fence", "knife"},
@@ -194,7 +200,7 @@ func TestFindings(t *testing.T) {
 	} {
 		var got []Rule
 		stop := false
-		for i, f := range Findings(tt.j, tt.s) {
+		for i, f := range Findings(tt.j, tt.s, truing.Alignment{}, truing.Usual) {
 			got = append(got, f.Rule)
 			stop = stop || f.Verdict == verdict.Stop
 			if f.Why.Zero() || f.WayOut.Zero() || f.Verdict == verdict.Clear || i > 0 && f.Verdict == verdict.Stop && !stop || (!f.Ask.Zero()) != (f.Rule == RuleFires) {
@@ -258,7 +264,7 @@ func TestNoAdviceContradicts(t *testing.T) {
 									t.Fatalf("not a sentence: %q", a.Text)
 								}
 							}
-							findings := Findings(j, s)
+							findings := Findings(j, s, truing.Alignment{}, truing.Usual)
 							for _, f := range findings {
 								text += f.Why.String() + " "
 							}

@@ -61,6 +61,8 @@ func (a *adviser) halt(t Topic, form string, with ...any) {
 func Hold(j cut.Job, s saw.Saw) []Advice {
 	a := adviser{j: j, s: s}
 	switch {
+	case j.Carriage:
+		a.carriage()
 	case AlongFence(j, s):
 		a.fence()
 	case s.Kind == saw.Table:
@@ -116,10 +118,11 @@ func (a *adviser) fence() {
 		case j.Width < pushUnder:
 			a.say(TopicPush, "Only %s to the fence: a push block that hooks over the end takes it from before the blade to past it.", say.Set(j.Width))
 		case j.Width < HandsOff:
-			a.say(TopicPush, "Push block from %s before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", say.Set(HandsOff))
+			a.say(TopicPush, "Push block from %s before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", handsOff)
 		}
 	}
-	if j.Material.Kind == material.Plastic {
+	a.rest()
+	if k := j.Material.Kind; k == material.Plastic || k == material.SoftMetal && j.Thickness <= thinSheetMetal {
 		a.say(TopicFence, "Close the gap under the fence with a strip along its foot: a thin sheet creeps under it and jams.")
 	}
 	if j.BothFaces {
@@ -133,10 +136,55 @@ func (a *adviser) fence() {
 	}
 }
 
+// rest says what is left of the board beside the piece, and where it is held.
+func (a *adviser) rest() {
+	j := a.j
+	left := j.Board - j.Width
+	switch {
+	case j.Board == 0 || !a.parts() || left <= 0:
+	case j.Width < pushUnder && left > j.Width && left >= pushUnder:
+		a.say(TopicPush, "The board is %s wide: run its wide side along the fence instead, the fence at %s less the kerf, and the narrow piece comes off on the far side.", say.Set(j.Board), say.Set(left))
+	case left < pushUnder:
+		a.say(TopicPush, "About %s comes off on the far side: it falls free. Don’t hold it or reach for it; clear it once the blade has stopped.", say.Set(left))
+	default:
+		a.say(TopicPush, "About %s stays on the far side: press there only before the blade, never beside it or behind it.", say.Set(left))
+	}
+}
+
+// carriage is how work that rides on a sliding carriage is held (craft section
+// 19).
+func (a *adviser) carriage() {
+	j := a.j
+	hold := say.Of("Clamp the work to the carriage: it moves with it.")
+	if !a.s.CarriageClamps {
+		hold = say.Of("Hold the work to the carriage with clamps of your own: it moves with it.")
+	}
+	a.out = append(a.out, Advice{Topic: TopicSled, Text: hold})
+	a.say(TopicSled, "Hands on the carriage’s handle, never on the table. The offcut falls free on the far side.")
+	if j.Direction == cut.Crosscut {
+		a.say(TopicFence, "Against the carriage’s own fence. Draw the rip fence back before the blade: it is a length stop there, and no more.")
+	} else {
+		a.say(TopicFence, "The rip fence well away: the clamped edge guides the cut, straight without a straightedge.")
+	}
+	a.say(TopicSupport, "The carriage travels %s, less what the work hangs over its front.", say.Set(a.s.Carriage))
+}
+
+// handsOff is HandsOff as a person says it.
+var handsOff = say.Either{Mm: say.Set(HandsOff), Inch: say.Set(measure.Inches(6))}
+
+// heldByRest reports whether the rest of a long board holds a short piece: what no
+// hand can hold is then on neither side of the cut.
+func heldByRest(j cut.Job) bool {
+	return j.Direction == cut.Crosscut && j.Piece > 0 && j.Length-j.Piece >= shortOnFence
+}
+
 func (a *adviser) gauge() {
 	j := a.j
 	kept := keptPiece(j)
 	switch {
+	case kept > 0 && kept < smallPiece && heldByRest(j):
+		a.say(TopicSled, "Hold the long end against the gauge, at least %s from the blade: the short piece comes off free, with nothing touching it.", handsOff)
+		a.say(TopicFence, "Sled or miter gauge, the rip fence drawn well back: fence and gauge together trap the offcut, and it is thrown.")
 	case kept > 0 && kept < smallPiece:
 		a.halt(TopicSled, "%s is too short to hold: on a sled, under a clamp. Sandpaper on its fence stops creep.", say.Set(kept))
 	case j.Piece > 0 && j.Width < j.Piece && a.parts():
@@ -147,7 +195,9 @@ func (a *adviser) gauge() {
 		a.say(TopicFence, "Sled or miter gauge, square to the blade; hold the work down on the way over it.")
 	}
 	if j.Piece > 0 && a.parts() {
-		if a.s.FenceReach == 0 || j.Piece+InchStopBlock <= a.s.FenceReach {
+		if kept < smallPiece && heldByRest(j) {
+			a.say(TopicStop, "To length %s: a %s block on the rip fence, well before the blade, and the fence at %s. The end leaves the block before it meets the blade.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
+		} else if a.s.FenceReach == 0 || j.Piece+InchStopBlock <= a.s.FenceReach {
 			a.say(TopicStop, "To length %s: stop block on the gauge's fence; or a %s block on the rip fence, well before the blade, and the fence at %s.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
 		} else {
 			a.say(TopicStop, "To length %s: stop block on the gauge's fence, or on an arm of it; the rip fence does not reach so far.", say.Set(j.Piece))
@@ -164,8 +214,11 @@ func (a *adviser) gauge() {
 
 func (a *adviser) miter() {
 	j := a.j
-	if kept := keptPiece(j); kept > 0 && kept < smallPiece {
-		a.halt(TopicSled, "%s is too short to hold: press it with a block or a clamp, no hand within %s of the line.", say.Set(kept), say.Set(HandsOff))
+	switch kept := keptPiece(j); {
+	case kept > 0 && kept < smallPiece && heldByRest(j):
+		a.say(TopicSled, "Hold the long end tight to the fence, your hand at least %s from the line: the short piece comes off free.", handsOff)
+	case kept > 0 && kept < smallPiece:
+		a.halt(TopicSled, "%s is too short to hold: press it with a block or a clamp, no hand within %s of the line.", say.Set(kept), handsOff)
 	}
 	if j.Piece > 0 {
 		a.say(TopicStop, "To length %s: stop on one side only, the offcut free. Blow the stop clean between pieces.", say.Set(j.Piece))
@@ -194,9 +247,9 @@ func (a *adviser) byHand() {
 	}
 	switch j.Bed {
 	case cut.Runners:
-		a.say(TopicSupport, "Over runners: 3 mm through, and they survive. One each side of the line, close to it.")
+		a.say(TopicSupport, "Over runners: %s through, and they survive. One each side of the line, close to it.", aLittle)
 	case cut.Sacrifice:
-		a.say(TopicSupport, "Over a sheet that may be cut: 3 mm through, the work flat on it all along.")
+		a.say(TopicSupport, "Over a sheet that may be cut: %s through, the work flat on it all along.", aLittle)
 	default:
 		a.say(TopicSupport, "Four supports, two for each half, so that neither sags onto the blade: the plan below sets them.")
 	}
@@ -241,6 +294,9 @@ func (a *adviser) end() {
 		}
 	}
 }
+
+// aLittle is how far through a blade goes over what is to survive it.
+var aLittle = say.Either{Mm: say.Set(3), Inch: say.Set(measure.Inches(1.0 / 8))}
 
 func keptPiece(j cut.Job) measure.Length {
 	if j.Piece > 0 {

@@ -226,11 +226,6 @@ func (h Half) light() bool {
 // sag is how far an end that reaches over its support hangs down by its own
 // weight: w·a⁴/(8·E·I) for a plate of the board's thickness.
 func sag(b Board, over measure.Length) measure.Length {
-	const gravity = 9.81
-	e := 9e9 // Pa: wood along the grain, ply
-	if k := b.Material.Kind; k == material.Composite || k == material.Laminate {
-		e = 3e9
-	}
 	a, t := over.Mm()/1000, b.Thickness.Mm()/1000
-	return measure.Length(1000 * 1.5 * b.Material.Density * gravity * math.Pow(a, 4) / (e * t * t))
+	return measure.Length(1000 * 1.5 * b.Material.Density * gravity * math.Pow(a, 4) / (stiffness(b.Material) * t * t))
 }

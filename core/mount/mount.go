@@ -64,6 +64,7 @@ type Case struct {
 	LongAgo bool        // unused for long
 	Bushing bool        // its bore needs one
 	Chipped bool        // the last look-over found a chipped tip
+	Heard   []say.Line  // what was measured of saw and blade that stands against a cut, a sentence each
 	Way     *groove.Way // of a dado set, the groove that it is put together for; nil if none is
 }
 
@@ -155,6 +156,9 @@ func Steps(c Case) []Step {
 		add(insert(c))
 	} else {
 		add(closeUp(c))
+	}
+	if len(c.Heard) > 0 {
+		add(Step{ID: "measured", Title: say.Of("Before you cut"), Picture: PicTest, Text: c.Heard})
 	}
 	add(Step{ID: "test", Title: say.Of("Test run"), Picture: PicTest,
 		Text:    say.All("Power on. Stand aside, out of the blade's plane; start, and let it run for some seconds.", "Listen: even, no rattle. Watch it run down: no sway."),

@@ -31,7 +31,9 @@ func (t *Task) which(r *rand.Rand, rack []choose.Candidate) {
 	})
 	for {
 		req := choose.Request{Saw: w, Job: t.cut(r)}
-		if choose.CheckJob(req.Job, w) != nil {
+		req.Job.Exit, req.Job.Other = cut.UsualSupport(req.Job.Direction, cut.Along, true)
+		req.Job.Exit = cut.ZeroClearance
+		if req.Job = choose.Settle(req.Job, w); choose.CheckJob(req.Job, w) != nil {
 			continue
 		}
 		five := t.five(r, rack)
@@ -64,7 +66,7 @@ func (t *Task) which(r *rand.Rand, rack []choose.Candidate) {
 
 // cut is one of the kind that is trained.
 func (t *Task) cut(r *rand.Rand) cut.Job {
-	j := cut.Job{Exit: cut.ZeroClearance}
+	var j cut.Job
 	switch t.Skill.Of() {
 	case "rip":
 		j.Material, j.Finish, j.Direction = wood(pick(r, woods...)), cut.Rough, cut.Rip

@@ -124,6 +124,26 @@ type Saw struct {
 	ToBolt      measure.Length // from the trunnion's pivot to the bolt that moves it; 0 if not measured
 	TiltSide    Side           // to which the top of a table saw's blade leans
 	FenceReach  measure.Length // furthest that the fence stands from the blade, on its usual side; 0 if not measured
+	Shoe        measure.Length // width of a hand-held saw's shoe; 0 if not measured
+
+	Carriage       measure.Length // travel of a table saw's sliding carriage; 0 if it has none
+	CarriageClamps bool           // the carriage has clamps of its own
+	Scoring        Scoring        // of a table saw that has a scoring blade
+}
+
+// A Scoring is a small blade before the main one that turns with the feed and cuts
+// the lower face, so that the main blade's exit finds nothing to tear (craft
+// section 19). The zero Scoring is none.
+type Scoring struct {
+	Diameter measure.Length
+	Kerf     measure.Length
+	RPM      float64 // 0 if not known
+	Tilts    bool    // the saw's manual allows it in tilted cuts
+}
+
+// Scores reports whether the saw's scoring blade may serve a cut tilted by deg.
+func (s Saw) Scores(deg float64) bool {
+	return s.Scoring.Kerf > 0 && (deg == 0 || s.Scoring.Tilts)
 }
 
 // HandHeld reports whether the saw is led over the work by hand.
@@ -263,6 +283,20 @@ func (s Saw) Check() error {
 		return fault.At("nut", "a nut is at most 30 mm thick; 0 if not measured")
 	case s.TiltSide != UnknownSide && s.Kind != Table, s.FenceReach > 0 && s.Kind != Table:
 		return fault.At("kind", "only a table saw has a fence, and a side that its blade tilts to")
+	case !between(s.Shoe.Mm(), 0, 400):
+		return fault.At("shoe", "a shoe is at most 400 mm wide; 0 if not measured")
+	case s.Shoe > 0 && s.Kind != Circular:
+		return fault.At("shoe", "only a hand-held saw has a shoe")
+	case !between(s.Carriage.Mm(), 0, 4000):
+		return fault.At("carriage travel", "a sliding carriage travels at most 4 m; 0 if there is none")
+	case !between(s.Scoring.Diameter.Mm(), 0, 200), !between(s.Scoring.Kerf.Mm(), 0, 10), !between(s.Scoring.RPM, 0, 20_000):
+		return fault.At("scoring blade", "a scoring blade is at most 200 mm, with a kerf of at most 10 mm and 20,000 turns a minute; 0 if there is none")
+	case (s.Scoring.Diameter > 0) != (s.Scoring.Kerf > 0):
+		return fault.At("scoring blade", "say the scoring blade's diameter and its kerf, or neither")
+	case s.Kind != Table && (s.Carriage > 0 || s.CarriageClamps || s.Scoring != Scoring{}):
+		return fault.At("kind", "only a table saw has a sliding carriage or a scoring blade")
+	case s.CarriageClamps && s.Carriage == 0:
+		return fault.At("carriage travel", "say how far the carriage travels")
 	case s.Sliding && s.Kind != Miter:
 		return fault.At("sliding", "only a miter saw slides")
 	}

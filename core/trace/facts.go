@@ -49,6 +49,14 @@ type Known struct {
 	Height    measure.Length   // that it stood at; 0 for the suggested one
 }
 
+// Facts that say what saw and blade are like, so that nothing is named that they
+// have not.
+const (
+	noKnife  = "no_knife"
+	itsHook  = "hook"
+	thinKerf = "thin_kerf"
+)
+
 // Facts are what of that moves the odds.
 func (k Known) Facts() []Fact {
 	out, j := []Fact{}, k.Request.Job
@@ -91,6 +99,12 @@ func (k Known) Facts() []Fact {
 	if j.Moves {
 		add("moves", 1, "the board moves as it is opened")
 	}
+	if j.Direction == cut.Crosscut {
+		add("across", 1, "")
+	}
+	if k.Saw.Knife == 0 {
+		add(noKnife, 1, "")
+	}
 	if j.Motion == cut.Push {
 		add("top_exit", 1, "teeth leave at the top face")
 	}
@@ -127,6 +141,12 @@ func (k Known) Facts() []Fact {
 	}
 	if r := k.Spread; r != nil {
 		add("spread_mm", r.Figure.Mm(), "side clearance over the teeth %s, measured on %s", say.Dial(r.Figure), k.Day(r.At))
+	}
+	if !b.HookUnknown {
+		add(itsHook, b.Hook, "")
+	}
+	if b.Thin() {
+		add(thinKerf, 1, "")
 	}
 	if k.Saw.Kind == saw.Miter {
 		add("hook_deg", b.Hook, "hook %+.0f°", b.Hook)

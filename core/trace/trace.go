@@ -73,10 +73,59 @@ func (e Evidence) possible(c Cause) float64 {
 	if e.Saw != "" && (!slices.Contains(c.On, e.Saw) || c.Group == "groove" && !e.Groove) {
 		return elsewhere
 	}
-	if e.Saw == "circular" && c.ID == "show-face-wrong" {
-		return byHandFace
+	hook, read := e.State[itsHook]
+	switch c.ID {
+	case "show-face-wrong":
+		if e.Saw == "circular" {
+			return byHandFace
+		}
+	case "knife-off":
+		if !e.knife() {
+			return elsewhere
+		}
+	case "hook-too-strong":
+		if read && hook <= 0 {
+			return elsewhere
+		}
+	case "hook-unsuited":
+		if read && hook >= ripHook {
+			return elsewhere
+		}
+	case "kerf-too-wide":
+		if e.State[thinKerf] == 1 {
+			return elsewhere
+		}
 	}
 	return 1
+}
+
+// ripHook is a hook that is weak for no cut.
+const ripHook = 12
+
+// knife reports whether the saw may have a riving knife.
+func (e Evidence) knife() bool { return e.Saw != "miter" && e.State[noKnife] != 1 }
+
+// offers reports whether a check can be made on this saw with this blade: none
+// names a part that they have not.
+func (e Evidence) offers(k Check) bool {
+	switch k.ID {
+	case "look-knife":
+		return e.knife()
+	case "thin-kerf":
+		return e.State[thinKerf] != 1
+	case "less-hook":
+		hook, read := e.State[itsHook]
+		return !read || hook > 0
+	}
+	on, only := onlyOn[k.ID]
+	return e.Saw == "" || !only || slices.Contains(on, e.Saw)
+}
+
+var onlyOn = map[string][]string{
+	"measure-heel": {"table"}, "measure-fence": {"table"}, "fence-off": {"table"}, "restack": {"table"}, "push-through": {"miter"},
+	"raise-blade": {"table", "circular"}, "lower-blade": {"table", "circular"},
+	"fresh-insert": {"table", "miter"}, "square-test": {"table", "miter"}, "clean-stops": {"table", "miter"}, "lift-clear": {"table", "miter"},
+	"level-outfeed": {"table", "miter"}, "look-belt": {"table", "miter"},
 }
 
 // A hypothesis is one cause, or two.
@@ -212,7 +261,7 @@ func (b Weighed) Reasons() []Reason {
 	shares := b.shares()
 	out := make([]Reason, len(tables.causes))
 	for i, c := range tables.causes {
-		r := Reason{Cause: c, Share: shares[i], ByState: factor(c.ID, b.evidence.State)}
+		r := Reason{Cause: b.evidence.worded(c), Share: shares[i], ByState: factor(c.ID, b.evidence.State)}
 		for _, s := range b.evidence.Present {
 			if k, known := tables.sign[s]; known {
 				switch w := tables.shows[k][i]; {
@@ -277,6 +326,23 @@ func (b Weighed) unlooked() bool {
 	return !looked && slices.Contains(b.evidence.Present, hitSign)
 }
 
+// alarms are heard or felt before something lets go: power off, and look, before
+// another cut is made.
+var alarms = []string{"whistle", "vibration", "rim-sways"}
+
+// alarmed reports whether one is there and nobody has looked at blade and nut.
+func (b Weighed) alarmed() bool {
+	if !slices.ContainsFunc(b.evidence.Present, func(s string) bool { return slices.Contains(alarms, s) }) {
+		return false
+	}
+	for _, look := range []string{lookCheck, "check-arrow"} {
+		if _, done := b.evidence.Checks[look]; done {
+			return false
+		}
+	}
+	return true
+}
+
 func (b Weighed) hazard() float64 {
 	sum := 0.0
 	for i, h := range hypotheses {
@@ -302,9 +368,10 @@ func (b Weighed) Checks(skip []string) []Next {
 	var out []Next
 	for _, k := range tables.checks {
 		_, done := b.evidence.Checks[k.ID]
-		if done || slices.Contains(skip, k.ID) || stop && k.NeedsCut() {
+		if done || slices.Contains(skip, k.ID) || stop && k.NeedsCut() || !b.evidence.offers(k) {
 			continue
 		}
+		k = b.evidence.named(k)
 		if bits, finds := b.tells(k.at); bits > noise {
 			out = append(out, Next{k, bits, finds})
 		}
@@ -315,9 +382,10 @@ func (b Weighed) Checks(skip []string) []Next {
 }
 
 // lookFirst puts what looks at the blade before a test cut at another feed,
-// where something points to the blade, and before everything after a hit:
-// wash and look first (craft sections 9 and 10). A change of feed that is free
-// stays first where nothing does.
+// where something points to the blade, before any cut where something whistles,
+// rattles or shakes, and before everything after a hit: wash and look first
+// (craft sections 9 and 10). A change of feed that is free stays first where
+// nothing does.
 func (b Weighed) lookFirst(out []Next) {
 	if len(out) == 0 {
 		return
@@ -332,6 +400,11 @@ func (b Weighed) lookFirst(out []Next) {
 	switch {
 	case b.unlooked():
 		first(func(n Next) bool { return n.ID == lookCheck })
+	case b.alarmed() && out[0].NeedsCut():
+		first(func(n Next) bool { return !n.NeedsCut() })
+		first(func(n Next) bool { return n.ID == lookCheck })
+	case out[0].ID == "other-wood": // the same wood, fed quicker, tells as much and costs no board
+		first(func(n Next) bool { return n.ID == "feed-quicker" })
 	case slices.Contains(feedCuts, out[0].ID) && b.group("blade") >= pointsToBlade:
 		first(func(n Next) bool { return n.ID == lookCheck || n.Kind == "care" })
 	}

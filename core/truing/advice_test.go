@@ -23,10 +23,10 @@ func TestFindingsAreAsTheyWereReadOver(t *testing.T) {
 	}
 	for _, off := range []measure.Length{0, 0.04, 0.05, 0.051, -0.08, 0.1, 0.101, -0.3, 1.2, -1.2} {
 		for _, toBolt := range []measure.Length{0, 240} {
-			h, err := HeelOf(1, 1+off, 200, toBolt, 0)
+			h, err := HeelOf(1, 1+off, 200, toBolt, DialIndicator, Left)
 			say(fmt.Sprint("heel ", off, " bolt ", toBolt), []any{h, h.Judge(Usual)}, err)
 		}
-		f, err := FenceOf(50, 50+off, 500)
+		f, err := FenceOf(50, 50+off, 500, Distance)
 		say(fmt.Sprint("fence ", off), []any{f, f.Judge(Usual), AlongFence(0.05, f.Open)}, err)
 		say(fmt.Sprint("tilt ", off), JudgeTilt(off.Mm(), Usual), nil)
 		g, err := FiveCut(20+off, 20, 300)

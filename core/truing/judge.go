@@ -54,37 +54,26 @@ func (f *Finding) do(form string, with ...any)  { f.Do = append(f.Do, say.Of(for
 // closingNoise is what a dial cannot tell from parallel.
 const closingNoise = measure.Length(0.02)
 
+// take puts a judgement at the head of a finding.
+func (f *Finding) take(j Judgement) {
+	f.Verdict, f.Says = j.Verdict, append(f.Says, j.Says)
+}
+
 // Judge says what a heel means.
 func (h Heel) Judge(t Tolerances) Finding {
 	var f Finding
-	size := measure.Length(math.Abs(h.Heel.Mm()))
-	if size <= t.HeelAim {
-		f.say("The blade stands true to the slot: %s over %s.", say.Dial(h.Heel), say.Set(h.Span))
+	f.take(t.Heel(h.TowardFence))
+	if f.Verdict == verdict.Clear {
 		return f
 	}
-	f.Verdict = verdict.Caution
-	toward := h.TowardFence > 0
-	if toward {
-		f.say("The rear leans toward the fence by %s over %s: it traps the work, and the wall against the fence scorches until it is put right.", say.Dial(h.Heel), say.Set(h.Span))
-	} else {
-		f.say("The rear leans away from the fence by %s over %s: its teeth scuff the offcut's wall until it is put right.", say.Dial(h.Heel), say.Set(h.Span))
-	}
-	if size > t.HeelAct {
-		if toward && size > 2*t.HeelAct {
-			f.Verdict = verdict.Stop
-			f.say("That much pinches and can throw the work: no rip along the fence before it is set.")
-		}
-	} else {
-		f.say("It will do, and better is to be had: aim for %s.", say.Dial(t.HeelAim))
-	}
 	way := say.Of("away from")
-	if !toward {
+	if h.TowardFence < 0 {
 		way = say.Of("toward")
 	}
 	if h.ToBolt > 0 {
-		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, say.Dial(h.MoveAtBolt), say.Set(h.ToBolt))
+		f.do("Unplug the saw. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, say.Dial(h.MoveAtBolt), say.Set(h.ToBolt))
 	} else {
-		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, say.Dial(h.Per100), say.Set(measure.Length(100)))
+		f.do("Unplug the saw. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, say.Dial(h.Per100), say.Set(measure.Length(100)))
 	}
 	f.do("Tighten, turn the same tooth to front and rear, and read again.")
 	return f
@@ -93,17 +82,10 @@ func (h Heel) Judge(t Tolerances) Finding {
 // Judge says what a fence's stand means.
 func (c Fence) Judge(t Tolerances) Finding {
 	var f Finding
-	switch {
-	case c.Open < -closingNoise:
-		f.Verdict = verdict.Stop
-		f.say("The fence closes on the blade by %s: it pinches the work and throws it. Nothing is ripped along it before it is set.", say.Dial(c.Open))
-		f.do("Loosen the fence's own screws, open its rear by %s, and read again.", say.Dial(-c.Open+t.FenceOpen/2))
-	case c.Open > t.FenceOpen:
-		f.Verdict = verdict.Caution
-		f.say("The fence opens at the rear by %s, more than the %s that it may: the work drifts off it and the wall comes out stepped.", say.Dial(c.Open), say.Dial(t.FenceOpen))
-		f.do("Bring its rear in by %s, and read again.", say.Dial(c.Open-t.FenceOpen/2))
-	default:
-		f.say("The fence is parallel, or open at the rear by a hair: %s.", say.Dial(c.Open))
+	j := t.Fence(c.Open)
+	f.take(j)
+	if !j.Do.Zero() {
+		f.Do = append(f.Do, j.Do)
 	}
 	return f
 }
@@ -111,16 +93,7 @@ func (c Fence) Judge(t Tolerances) Finding {
 // Judge says what a run-out means.
 func (r RunOut) Judge(t Tolerances) Finding {
 	var f Finding
-	switch {
-	case r.Spread <= t.RunOutAim:
-		f.say("The plate runs true: %s from least to most.", say.Dial(r.Spread))
-	case r.Spread <= t.RunOutAct:
-		f.Verdict = verdict.Caution
-		f.say("The plate wobbles by %s: enough for a faint mark once a turn.", say.Dial(r.Spread))
-	default:
-		f.Verdict = verdict.Caution
-		f.say("The plate wobbles by %s: the kerf comes out that much wider, with a mark once a turn.", say.Dial(r.Spread))
-	}
+	f.take(t.RunOut(r.Spread))
 	if f.Verdict == verdict.Clear {
 		return f
 	}
@@ -145,17 +118,11 @@ func (r RunOut) Judge(t Tolerances) Finding {
 // JudgeTilt says what a tilt means; positive is a gap that opens at the top.
 func JudgeTilt(deg float64, t Tolerances) Finding {
 	var f Finding
-	if math.Abs(deg) <= t.TiltDeg {
-		f.say("The blade stands square to the table, within %.2f°.", math.Abs(deg))
-		return f
+	j := t.Tilt(deg)
+	f.take(j)
+	if !j.Do.Zero() {
+		f.do("Tilt it by %.2f°, half of what the gap shows, set the stop there, and cut again.", math.Abs(deg))
 	}
-	f.Verdict = verdict.Caution
-	where := say.Of("at the top")
-	if deg < 0 {
-		where = say.Of("at the bottom")
-	}
-	f.say("The blade is %.2f° from square: the gap opens %s.", math.Abs(deg), where)
-	f.do("Tilt it by %.2f°, half of what the gap shows, set the stop there, and cut again.", math.Abs(deg))
 	return f
 }
 
@@ -163,12 +130,9 @@ func JudgeTilt(deg float64, t Tolerances) Finding {
 // end that is cut first.
 func (g Gauge) Judge(t Tolerances) Finding {
 	var f Finding
-	if math.Abs(g.AngleDeg) <= t.GaugeDeg {
-		f.say("The gauge is square to the blade, within %.3f°: %s.", math.Abs(g.AngleDeg), g.over())
+	if f.take(t.Gauge(g.AngleDeg)); f.Verdict == verdict.Clear {
 		return f
 	}
-	f.Verdict = verdict.Caution
-	f.say("The gauge is %.3f° from square: %s.", math.Abs(g.AngleDeg), g.over())
 	way := say.Of("out")
 	if g.AngleDeg < 0 {
 		way = say.Of("in")

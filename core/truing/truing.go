@@ -2,8 +2,9 @@
 // saw or a blade is out by, and what to move: craft sections 2, 7 and 10, model
 // section 10.
 //
-// Dial readings grow as the thing that is measured comes nearer to the dial.
-// The fence stands to the right of the blade.
+// A dial indicator grows as the surface comes nearer to it, a distance (by rule,
+// caliper or square) as it goes away; heel and fence take either. The fence
+// stands to the right of the blade, and of the slot that it is measured from.
 package truing
 
 import (
@@ -34,17 +35,34 @@ func Hook(offset, radius measure.Length) (float64, error) {
 	return 0, fault.At("offset", "the offset is nearly as large as the radius; lay the straight edge along the face of one tooth and measure square to it from the middle of the bore")
 }
 
-// A Side is where the dial rides, seen from where the person stands.
+// An Instrument is what a reading was taken with, which says what it means for
+// it to grow.
+type Instrument uint8
+
+const (
+	DialIndicator Instrument = iota // grows as the surface comes nearer
+	Distance                        // grows as it goes away
+)
+
+// nearer is how much nearer the rear of a surface is than its front.
+func (i Instrument) nearer(front, rear measure.Length) measure.Length {
+	if i == Distance {
+		return front - rear
+	}
+	return rear - front
+}
+
+// A Side is where the instrument rides, seen from where the person stands.
 type Side uint8
 
 const (
-	Left Side = iota // in the slot to the left of the blade
+	Left Side = iota // of the blade, in the slot there
 	Right
 )
 
 // A Heel is how far the rear of the blade is out of line with the slot.
 type Heel struct {
-	Heel         measure.Length // rear less front, as read
+	Heel         measure.Length // how much nearer the rear is to the instrument
 	TowardFence  measure.Length // the same, positive where the rear leans toward the fence
 	Per100       measure.Length // of it over 100 mm
 	MoveAtBolt   measure.Length // at a bolt this far from the pivot
@@ -53,17 +71,18 @@ type Heel struct {
 }
 
 // HeelOf works out the heel from the same marked tooth read at the front and
-// at the rear, span apart. toBolt is the distance from the trunnion's pivot to
-// the bolt that moves it, 0 if it is not known.
-func HeelOf(front, rear, span, toBolt measure.Length, dial Side) (Heel, error) {
+// at the rear, span apart, with an instrument on a side of the blade. toBolt is
+// the distance from the trunnion's pivot to the bolt that moves it, 0 if it is
+// not known.
+func HeelOf(front, rear, span, toBolt measure.Length, with Instrument, on Side) (Heel, error) {
 	if err := positive("span", "way from front to rear", span); err != nil {
 		return Heel{}, err
 	}
-	h := rear - front
+	h := with.nearer(front, rear)
 	out := Heel{Heel: h, TowardFence: h, Per100: 100 * h / span, MoveAtBolt: h / span * toBolt,
 		AngleDeg: degrees(math.Atan(float64(h / span))), Span: span, ToBolt: toBolt}
-	if dial == Left {
-		out.TowardFence = -h // nearer to a dial on the left is away from the fence
+	if on == Left {
+		out.TowardFence = -h // nearer to what stands on the left is away from the fence
 	}
 	return out, nil
 }
@@ -74,13 +93,13 @@ type Fence struct {
 	AngleDeg float64
 }
 
-// FenceOf works it out from the distance between slot and fence at the front
+// FenceOf works it out from readings taken in the slot, of the fence at the front
 // and at the rear, span apart.
-func FenceOf(front, rear, span measure.Length) (Fence, error) {
+func FenceOf(front, rear, span measure.Length, with Instrument) (Fence, error) {
 	if err := positive("span", "way from front to rear", span); err != nil {
 		return Fence{}, err
 	}
-	open := rear - front
+	open := -with.nearer(front, rear)
 	return Fence{open, degrees(math.Atan(float64(open / span)))}, nil
 }
 

@@ -43,14 +43,14 @@ func TestRunOutIsSplit(t *testing.T) {
 // Which way to move what, and which wall scorches until then.
 func TestFindings(t *testing.T) {
 	heel := func(rear measure.Length, s Side) Finding {
-		h, err := HeelOf(0, rear, 200, 300, s)
+		h, err := HeelOf(0, rear, 200, 300, DialIndicator, s)
 		if err != nil {
 			t.Fatal(err)
 		}
 		return h.Judge(Usual)
 	}
 	fence := func(rear measure.Length) Finding {
-		f, _ := FenceOf(100, 100+rear, 600)
+		f, _ := FenceOf(100, 100+rear, 600, Distance)
 		return f.Judge(Usual)
 	}
 	adjust := func(wanted, measured measure.Length, depth bool) Finding {
@@ -70,15 +70,15 @@ func TestFindings(t *testing.T) {
 		v    verdict.Verdict
 		says string
 	}{
-		"true":                 {heel(0.04, Right), verdict.Clear, "stands true"},
-		"toward the fence":     {heel(0.14, Right), verdict.Caution, "wall against the fence scorches"},
+		"true":                 {heel(0.04, Right), verdict.Clear, "parallel to the miter slot"},
+		"toward the fence":     {heel(0.14, Right), verdict.Caution, "edge against the fence burns"},
 		"move it away":         {heel(0.14, Right), verdict.Caution, "away from the fence: by 0.21 mm at the bolt"},
 		"a dial on the left":   {heel(0.14, Left), verdict.Caution, "scuff the offcut"},
-		"far toward the fence": {heel(0.3, Right), verdict.Stop, "can throw the work"},
+		"far toward the fence": {heel(0.3, Right), verdict.Stop, "can throw it back"},
 		"far away from it":     {heel(-0.3, Right), verdict.Caution, "toward the fence"},
 		"parallel":             {fence(0), verdict.Clear, "parallel"},
 		"closing":              {fence(-0.2), verdict.Stop, "pinches the work"},
-		"opening too far":      {fence(0.4), verdict.Caution, "Bring its rear in by 0.35 mm"},
+		"opening too far":      {fence(0.4), verdict.Caution, "Bring the rear of the fence in by 0.35 mm"},
 		"the arbor":            {r.Judge(Usual), verdict.Caution, "the blade is not to blame"},
 		"tilted":               {JudgeTilt(-0.3, Usual), verdict.Caution, "opens at the bottom"},
 		"the gauge":            {gauge.Judge(Usual), verdict.Caution, "out by 0.5 mm over 300 mm"},
@@ -141,7 +141,7 @@ func TestDoubtfulAndStale(t *testing.T) {
 
 func TestBadReadingsAreNamed(t *testing.T) {
 	for field, err := range map[string]error{
-		"span":           second(HeelOf(0, 0, 0, 0, Left)),
+		"span":           second(HeelOf(0, 0, 0, 0, DialIndicator, Left)),
 		"first reading":  second(RunOutOf([]measure.Length{1, 2}, nil)),
 		"second reading": second(RunOutOf(make([]measure.Length, 8), make([]measure.Length, 7))),
 		"height":         second(Tilt(1, measure.Length(math.NaN()))),

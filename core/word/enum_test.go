@@ -64,7 +64,7 @@ func TestEveryKindOfWord(t *testing.T) {
 	holds(t, blade.UnknownGullet, blade.NarrowGullet)
 	holds(t, care.Fine, care.Due)
 	holds(t, choose.BySaw, choose.FullReach)
-	holds(t, choose.RuleMake, choose.RuleTeeth)
+	holds(t, choose.RuleMake, choose.RulePush)
 	holds(t, choose.TermFinish, choose.TermChange)
 	holds(t, cut.Rip, cut.Sheet)
 	holds(t, cut.Along, cut.Push)

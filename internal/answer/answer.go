@@ -63,11 +63,8 @@ func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 		MeetsWidthMm: j.MeetsWidth(), MeetsThicknessMm: j.MeetsThickness(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
 		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: v.Each(p.Learnt), FeedLengthMm: j.FeedLength(), EdgeLengthMm: j.EdgeLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
-		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: v.Say(p.Sure),
+		Verdict: p.Verdict, Findings: v.Findings(p.Findings), Sure: v.Say(p.Sure),
 		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: Side(p.Fence),
-	}
-	for i, f := range p.Findings {
-		out.Findings[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: opt.Known(v.Say(f.Ask))}
 	}
 	for i, o := range p.Options {
 		out.Options[i] = v.option(o, j.Motion)
@@ -105,6 +102,15 @@ func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 	return out
 }
 
+// Findings is what stands against a cut on a saw.
+func (v Voice) Findings(all []guide.Finding) []contract.Finding {
+	out := make([]contract.Finding, len(all))
+	for i, f := range all {
+		out[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: opt.Known(v.Say(f.Ask))}
+	}
+	return out
+}
+
 // Cut is a job as the contract says it, with all that was left out
 // filled in.
 func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
@@ -115,7 +121,7 @@ func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
 		ExitSupport: opt.Of(j.Exit), OtherSupport: opt.Of(j.Other),
 		Form: opt.Of(j.Form), DepthMm: opt.Positive(j.Depth), BevelDeg: opt.Of(j.BevelDeg),
 		MiterDeg: opt.Of(j.MiterDeg), Bed: opt.Of(j.Bed), PieceMm: opt.Positive(j.Piece),
-		Pieces: opt.Of(j.Count()), Moisture: opt.Of(j.Moisture), Moves: &j.Moves, FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff, StoodBy: &j.StoodBy,
+		Pieces: opt.Of(j.Count()), Moisture: opt.Of(j.Moisture), Moves: &j.Moves, BoardMm: opt.Positive(j.Board), Carriage: opt.Known(j.Carriage), FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff, StoodBy: &j.StoodBy,
 	}
 	return out
 }
@@ -198,7 +204,7 @@ func (v Voice) Setting(s shopchoose.Setting) contract.Setting {
 		HeightMm: s.Height, Verdict: s.Verdict, Through: s.Through,
 		ArcMm: s.Arc, TeethInCut: s.TeethInCut, ChipLoadMm: s.ChipLoad, MeanChipMm: s.MeanChip,
 		PushShare: s.PushShare, HoldShare: s.HoldShare, RimMS: s.RimSpeed, PowerW: s.PowerW, Load: s.Load,
-		LoadAllowed: s.Allowed, Burn: s.Burn, FeedMMin: float64(s.Feed),
+		LoadAllowed: s.Allowed, Burn: s.Burn, FeedMMin: float64(s.Feed), EasyMMin: finite(s.Paces.Easy), ActingMMin: float64(s.Acting.Feed), PushN: s.PushN,
 		SecPer300Mm: s.Feed.SecondsPer300mm(), SecPerFoot: s.Feed.SecondsPerFoot(),
 		Exit: face(s.Exit, s.ExitName, s.SplinterLimit), Other: face(s.Other, s.OtherName, s.SplinterLimit),
 		Window: contract.Window{
@@ -235,7 +241,7 @@ func ReadCut(c contract.Cut) shopchoose.Cut {
 		Thickness: c.ThicknessMm, Width: c.WidthMm, Length: c.LengthMm,
 		Exit: c.ExitSupport, Other: c.OtherSupport, Form: opt.Value(c.Form), Bed: opt.Value(c.Bed),
 		Depth: opt.Value(c.DepthMm), Piece: opt.Value(c.PieceMm), BevelDeg: opt.Value(c.BevelDeg), MiterDeg: opt.Value(c.MiterDeg),
-		Pieces: opt.Value(c.Pieces), Moves: opt.Value(c.Moves), BrakeOff: opt.Value(c.BrakeOff), StoodBy: opt.Value(c.StoodBy), Moisture: opt.Value(c.Moisture), FenceSide: opt.Value(c.FenceSide),
+		Pieces: opt.Value(c.Pieces), Moves: opt.Value(c.Moves), BrakeOff: opt.Value(c.BrakeOff), StoodBy: opt.Value(c.StoodBy), Moisture: opt.Value(c.Moisture), FenceSide: opt.Value(c.FenceSide), Board: opt.Value(c.BoardMm), Carriage: opt.Value(c.Carriage),
 	}
 }
 

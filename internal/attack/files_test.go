@@ -102,7 +102,7 @@ func TestAHostileFileStopsNoServer(t *testing.T) {
 		"a make":        forged(t, file, "tables/blades.ndjson", put(`"make": "`, `"make": "nope`)),
 		"a grind":       forged(t, file, "tables/blades.ndjson", put(`"grind": "`, `"grind": "XX`)),
 		"teeth":         forged(t, file, "tables/blades.ndjson", put(`"teeth": `, `"teeth": 100000000`)),
-		"a fold":        forged(t, file, "tables/conditions.ndjson", put(`"fold": 3`, `"fold": 0`)),
+		"a fold":        forged(t, file, "tables/conditions.ndjson", put(`"fold": 4`, `"fold": 0`)),
 		"a condition":   forged(t, file, "tables/conditions.ndjson", put(`"condition": {`, `"condition": [], "x": {`)),
 		"a set":         forged(t, file, "tables/dado_sets.ndjson", put(`"made_of": {`, `"made_of": {"x": 5}, "held": {`)),
 		"a time":        forged(t, file, "tables/log.ndjson", put(`"at": "`, `"at": "infinity", "note": "`)),

@@ -126,7 +126,7 @@ func (t Truth) At(where string, step, of int) measure.Length {
 	case "heel-rear":
 		return 0.2 + t.Heel
 	case "fence-rear":
-		return 0.2 + t.Fence
+		return 0.2 - t.Fence // a dial indicator grows as the fence comes nearer
 	case "runout":
 		return wobble(false)
 	case "turned":

@@ -297,6 +297,13 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 	for _, l := range s.LeftOut {
 		out.LeftOut = append(out.LeftOut, contract.RunLeftOut{RowID: l.Row, Why: v.Sentence(l.Why)})
 	}
+	if len(s.Heard) > 0 {
+		heard := make([]contract.Heard, len(s.Heard))
+		for i, h := range s.Heard {
+			heard[i] = contract.Heard{Name: h.Saw, Verdict: wordOf[contract.Verdict](h.Verdict), Why: v.Sentence(h.Why), WayOut: v.Sentence(h.WayOut)}
+		}
+		out.Heard = &heard
+	}
 	for _, p := range s.Passes {
 		what := contract.RunPassWhat("pitchy")
 		if p.Dull {

@@ -374,7 +374,7 @@ func (v voice) said(kind store.Kind, read func(any) error) (says []string, err e
 	case store.KindJudged:
 		var d store.JudgedDetail
 		err = read(&d)
-		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
+		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "half-worn": "half worn", "sharp": "sharp", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
 	case store.KindInspected:
 		var d store.InspectedDetail
 		err = read(&d)

@@ -38,7 +38,7 @@ var may = map[need][]string{
 		"createPlan", "createSweep", "createComparison", "createSupportPlan", "listBlades", "draftBlade", "readUnmarkedBlade", "lookAtBlade", "lookAtWall", "lookAtEdge", "getBlade", "listUsualSaws", "listUsualBlades",
 		"getPhoto", "printLabels", "listLog", "getSeason", "listFaults", "getSurvey", "getMoney", "getLife", "listStandIns", "getCare", "listCleaners", "checkWash",
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
-		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
+		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint", "planSpecialCut",
 		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "streamEvents", "getShop",
 		"listMaterials", "readLength", "listPeople", "listLicences", "listLogImports", "listDamagedRows", "listDrills", "getDrillTask", "answerDrill", "getWhy", "listen",
 	},

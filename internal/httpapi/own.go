@@ -120,7 +120,7 @@ func (s *server) PlanOwning(ctx context.Context, r contract.PlanOwningRequestObj
 
 func (v voice) encodeOwning(o own.Owning, hour float64) contract.Owning {
 	out := contract.Owning{Rows: o.Rows, Pieces: o.Pieces, Metres: o.Metres, From: o.From, Years: o.Years, TotalMin: o.Total, One: []contract.Purchase{},
-		NeverBest: named(o.NeverBest), Alone: named(o.Alone), Undone: []string{}, Market: []contract.SoldBlade{}, Several: []contract.OneMore{}, Kerfs: []contract.KerfsOnSaw{}, Says: v.Sentence(o.Says())}
+		NeverBest: named(o.NeverBest), Alone: named(o.Alone), Undone: []string{}, Market: []contract.SoldBlade{}, Several: []contract.OneMore{}, Kerfs: []contract.KerfsOnSaw{}, Heard: []contract.Heard{}, Says: v.Sentence(o.Says())}
 	for _, b := range o.One {
 		out.One = append(out.One, v.encodePurchase(b))
 	}
@@ -129,6 +129,9 @@ func (v voice) encodeOwning(o own.Owning, hour float64) contract.Owning {
 	}
 	if o.Three != nil {
 		out.Three = opt.Of(v.encodePurchase(*o.Three))
+	}
+	for _, h := range o.Heard {
+		out.Heard = append(out.Heard, contract.Heard{Name: h.Name, Verdict: h.Verdict, Why: v.Sentence(h.Why), WayOut: v.Sentence(h.WayOut)})
 	}
 	for _, u := range o.Undone {
 		out.Undone = append(out.Undone, v.Sentence(u))

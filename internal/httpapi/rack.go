@@ -305,7 +305,8 @@ func encodeSaw(w store.Saw) contract.Saw {
 		BelowTableMm: w.BelowTable, ChopWidthMm: opt.Positive(w.ChopWidth), CrosscutMm: opt.Positive(w.Crosscut),
 		Thread: opt.Of(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: opt.Positive(w.WheelLead),
 		FenceLeadMm: opt.Positive(w.FenceLead), ToBoltMm: opt.Positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
-		NutSide: opt.Of(contract.SawNutSide(w.NutSide.String())), TiltSide: opt.Of(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
+		NutSide: opt.Of(contract.SawNutSide(w.NutSide.String())), TiltSide: opt.Of(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, ShoeMm: record.ShoeMm, CarriageMm: record.CarriageMm, CarriageClamps: record.CarriageClamps,
+		ScoringDiameterMm: record.ScoringDiameterMm, ScoringKerfMm: record.ScoringKerfMm, ScoringRpm: record.ScoringRpm, ScoringTilts: record.ScoringTilts, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
 		HeelMm: w.Heel, HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	if w.FenceAt != nil {

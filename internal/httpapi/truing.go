@@ -65,6 +65,11 @@ func decodeReading(in contract.TruingInput) shoptruing.Reading {
 		Length: opt.Value(in.LengthMm), Wanted: opt.Value(in.WantedMm), Found: opt.Value(in.MeasuredMm),
 		Slots: opt.Value(in.Slots), By: opt.Value(in.By), Note: opt.Value(in.Note),
 	}
+	// Left out, it is what was read before the contract asked: a dial indicator on
+	// the plate, and a distance to the fence.
+	if in.Instrument == nil && in.Test == contract.TruingTestFence || opt.Value(in.Instrument) == contract.TruingInputInstrumentDistance {
+		r.Instrument = truing.Distance
+	}
 	if opt.Value(in.Dial) == contract.TruingInputDialRight {
 		r.Dial = truing.Right
 	}

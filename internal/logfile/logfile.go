@@ -526,7 +526,7 @@ func sense(detail any) error {
 		return within("price_asked", d.Asked, 0, dearest)
 	case *store.JudgedDetail:
 		if care.ParseSaying(d.Says) == 0 {
-			return fmt.Errorf("%q is not a judgment; use dull, hard, pitchy, like-new or hit", d.Says)
+			return fmt.Errorf("%q is not a judgment; use dull, half-worn, sharp, hard, pitchy, like-new or hit", d.Says)
 		}
 	case *store.InspectedDetail:
 		if d.Fault != "" && !slices.Contains(care.Faults(), care.Fault(d.Fault)) {

@@ -151,7 +151,9 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 			return w, err
 		}
 	}
-	w.FenceReach = opt.Value(in.FenceReachMm)
+	w.FenceReach, w.Shoe = opt.Value(in.FenceReachMm), opt.Value(in.ShoeMm)
+	w.Carriage, w.CarriageClamps = opt.Value(in.CarriageMm), opt.Value(in.CarriageClamps)
+	w.Scoring = saw.Scoring{Diameter: opt.Value(in.ScoringDiameterMm), Kerf: opt.Value(in.ScoringKerfMm), RPM: opt.Value(in.ScoringRpm), Tilts: opt.Value(in.ScoringTilts)}
 	if t := in.Tolerances; t != nil {
 		w.Tolerances = &truing.Tolerances{HeelAim: t.HeelAimMm, HeelAct: t.HeelActMm,
 			FenceOpen: t.FenceOpenMm, RunOutAim: t.RunoutAimMm, RunOutAct: t.RunoutActMm,
@@ -191,7 +193,10 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 	if w.TiltSide != saw.UnknownSide {
 		out.TiltSide = opt.Of(contract.SawInputTiltSide(w.TiltSide.String()))
 	}
-	out.FenceReachMm = opt.Known(w.FenceReach)
+	out.FenceReachMm, out.ShoeMm = opt.Known(w.FenceReach), opt.Known(w.Shoe)
+	out.CarriageMm, out.CarriageClamps = opt.Known(w.Carriage), opt.Known(w.CarriageClamps)
+	out.ScoringDiameterMm, out.ScoringKerfMm = opt.Known(w.Scoring.Diameter), opt.Known(w.Scoring.Kerf)
+	out.ScoringRpm, out.ScoringTilts = opt.Known(w.Scoring.RPM), opt.Known(w.Scoring.Tilts)
 	if w.Thread != saw.UnknownThread {
 		out.Thread = opt.Of(contract.SawInputThread(w.Thread.String()))
 	}

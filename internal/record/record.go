@@ -105,10 +105,25 @@ type Saw struct {
 	Learning      bool           // the shop's own cuts correct the model
 	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
 	FenceAt       *time.Time
+	TiltOff       *float64           // degrees from square, last measured; positive opens at the top
+	GaugeOff      *float64           // degrees from square, last measured
+	RunOut        *measure.Length    // last read with no blade named
 	Tolerances    *truing.Tolerances // nil for the usual ones
 	HeardRPM      float64            // at which it was last heard to idle; 0 if never
 	Version       int
 	Retired       *Retired
+}
+
+// Alignment is how the saw was last measured.
+func (w Saw) Alignment() truing.Alignment {
+	a := truing.Alignment{Tilt: w.TiltOff, Gauge: w.GaugeOff, RunOut: w.RunOut}
+	if w.HeelAt != nil {
+		a.Heel = &w.Heel
+	}
+	if w.FenceAt != nil {
+		a.Fence = &w.FenceOpen
+	}
+	return a
 }
 
 // HeldTo is what the saw is held to: its own tolerances, or the usual ones.

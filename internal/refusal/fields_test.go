@@ -42,7 +42,7 @@ func TestEveryPlaceHasItsName(t *testing.T) {
 	if err != nil || len(files) < 40 {
 		t.Fatal(len(files), err)
 	}
-	place := regexp.MustCompile(`(?:fault\.At\(|fault\.Nth\(\w+, |positive\(|const where = |return refuse\()"([a-z][^"]*)"(?:, |\n)|\t\t\{"([a-z][^"]*)", "`)
+	place := regexp.MustCompile(`(?:fault\.At\(|fault\.Nth\(\w+, |positive\(|const where = |return refuse\()"([a-z][^"]*)"(?:, |\n)|\t\t+\{"([a-z][^"]*)", "`)
 	said := map[string]bool{"first reading": true, "second reading": true}
 	for _, f := range files {
 		if strings.HasSuffix(f, "_test.go") {

@@ -81,7 +81,7 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	}
 	// Where another blade is the way out, it is named, and led to.
 	thick := f.cut("table", "hard-maple", cut.Crosscut, 90)
-	thick.Thickness = 60
+	thick.Thickness = 76
 	whole, err := svc.Choose.Plan(ctx, sh.ID, thick, 60)
 	if err != nil {
 		t.Fatal(err)

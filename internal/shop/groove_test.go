@@ -86,7 +86,7 @@ func TestWaysToAGroove(t *testing.T) {
 	}())["Trapdoor"]; !strings.Contains(w.Says.String(), "reaches only") {
 		t.Errorf("60 mm deep with a small set: %s", w.Says)
 	}
-	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; !strings.Contains(w.Says.String(), "wider than all parts together") {
+	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; len(w.Passes) != 2 || !strings.Contains(w.Says.String(), "two cuts, the fence moved") {
 		t.Errorf("30 mm wide: %s", w.Says)
 	}
 }

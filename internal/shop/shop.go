@@ -28,6 +28,7 @@ import (
 	"corte/internal/shop/rack"
 	"corte/internal/shop/repair"
 	"corte/internal/shop/run"
+	"corte/internal/shop/special"
 	"corte/internal/shop/trace"
 	"corte/internal/shop/truing"
 	"corte/internal/store"
@@ -42,6 +43,7 @@ type Service struct {
 	Groove   groove.Station
 	Job      job.Station
 	Joint    joint.Station
+	Special  special.Station
 	Log      log.Station
 	Mount    mount.Station
 	Own      own.Station
@@ -59,7 +61,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 
 func over(k *kit.Kit) *Service {
 	return &Service{
-		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Log: log.At(k),
+		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Special: special.At(k), Log: log.At(k),
 		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Practice: practice.At(k), Rack: rack.At(k), Repair: repair.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }

@@ -379,7 +379,7 @@ func TestWhatCannotBeReadIsSaidAndNothingIsWritten(t *testing.T) {
 		"another grind":       {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"grind": "`), []byte(`"grind": "XX`), 1) }), "blades, line 1: "},
 		"too many teeth":      {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"teeth": `), []byte(`"teeth": 1000`), 1) }), "blades, line 1: "},
 		"kept for nothing":    {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"kept_for": "`), []byte(`"kept_for": "un`), 1) }), "blades, line 1: "},
-		"a fold of none":      {resummed(t, raw, "conditions", func(b []byte) []byte { return bytes.Replace(b, []byte(`"fold": 3`), []byte(`"fold": 0`), 1) }), "fold 0 is unknown"},
+		"a fold of none":      {resummed(t, raw, "conditions", func(b []byte) []byte { return bytes.Replace(b, []byte(`"fold": 4`), []byte(`"fold": 0`), 1) }), "fold 0 is unknown"},
 		"no condition":        {resummed(t, raw, "conditions", odd("condition", `[]`)), "conditions, line 1: "},
 		"a set of nothing":    {resummed(t, raw, "dado_sets", odd("made_of", `{"x": 5}`)), "dado_sets, line 1: "},
 		"for ever":            {resummed(t, raw, "log", odd("at", `"infinity"`)), "log, line 1: at has the wrong type"},

@@ -179,6 +179,7 @@ var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plat
 
 var selectWeighed = onSaw + `
 SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2,
+       coalesce(c.told_m2, 0) AS told_m2, coalesce(c.told_resin_m2, 0) AS told_resin_m2,
        coalesce(c.life_shift, 0) AS life_shift, coalesce(c.pitch_shift, 0) AS pitch_shift, coalesce(c.unfit, '') AS unfit,
        coalesce(c.away, false) AS away, coalesce(c.hit, false) AS hit, coalesce(c.flaw, '') AS flaw, c.blade_id IS NOT NULL AND c.unfit IS NULL AS torn, on_saw.saw_id AS mounted_on
 FROM blades b
@@ -190,6 +191,8 @@ type weighedRow struct {
 	bladeRow
 	Wear   float64 `db:"wear_m2"`
 	Resin  float64 `db:"resin_m2"`
+	Told   float64 `db:"told_m2"`
+	ToldRs float64 `db:"told_resin_m2"`
 	Life   float64 `db:"life_shift"`
 	Pitchy float64 `db:"pitch_shift"`
 	Unfit  string  `db:"unfit"`
@@ -203,8 +206,9 @@ func (r weighedRow) blade() (Blade, error) {
 	b, err := r.bladeRow.blade()
 	c := &b.Condition
 	c.WearM2, c.ResinM2, c.Life.Shift, c.Pitch.Shift = r.Wear, r.Resin, r.Life, r.Pitchy
+	c.ToldM2, c.ToldResinM2 = r.Told, r.ToldRs
 	c.Unfit, c.Away, c.Hit, c.Flaw = r.Unfit, r.Away, r.Hit, r.Flaw
-	if err == nil && (r.Torn || figures(r.Wear, r.Resin, r.Life, r.Pitchy) != nil) {
+	if err == nil && (r.Torn || figures(r.Wear, r.Resin, max(r.Told, 0), max(r.ToldRs, 0), r.Life, r.Pitchy) != nil) {
 		return Blade{}, &tornError{b, errors.New("it has no figures")}
 	}
 	return b, err

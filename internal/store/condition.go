@@ -22,7 +22,7 @@ import (
 // Fold numbers the fold of this version of Corte. Snapshots of another fold
 // are made anew at the next start; raise it with every change of what a log row
 // does to a condition.
-const Fold = 3
+const Fold = 4
 
 // folded are the rows that change a condition.
 var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended}

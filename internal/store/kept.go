@@ -28,6 +28,8 @@ type keptCondition struct {
 	V            int        `json:"v"`
 	WearM2       float64    `json:"wear_m2"`
 	ResinM2      float64    `json:"resin_m2"`
+	ToldM2       float64    `json:"told_m2"`
+	ToldResinM2  float64    `json:"told_resin_m2"`
 	MetresSharp  float64    `json:"metres_sharp"`
 	MetresWashed float64    `json:"metres_washed"`
 	Metres       float64    `json:"metres"`
@@ -78,7 +80,7 @@ func timeKept(t *time.Time) time.Time {
 
 func writeCondition(c care.Condition) ([]byte, error) {
 	k := keptCondition{
-		V: keptNow, WearM2: c.WearM2, ResinM2: c.ResinM2, MetresSharp: c.MetresSharp, MetresWashed: c.MetresWashed, Metres: c.Metres,
+		V: keptNow, WearM2: c.WearM2, ResinM2: c.ResinM2, ToldM2: c.ToldM2, ToldResinM2: c.ToldResinM2, MetresSharp: c.MetresSharp, MetresWashed: c.MetresWashed, Metres: c.Metres,
 		Cuts: c.Cuts, CutsSharp: c.CutsSharp, CutsWashed: c.CutsWashed, Sharpenings: c.Sharpenings, Washes: c.Washes,
 		SharpFrom: keepTime(c.SharpFrom), WashFrom: keepTime(c.WashFrom), Used: keepTime(c.Used),
 		Life: keptBelief(c.Life), Pitch: keptBelief(c.Pitch),
@@ -97,12 +99,12 @@ func readCondition(raw []byte) (care.Condition, error) {
 	if k.V < 1 || k.Unfit == nil {
 		return care.Condition{}, errors.New("this isn't a snapshot")
 	}
-	if err := errors.Join(figures(k.WearM2, k.ResinM2, k.MetresSharp, k.MetresWashed, k.Metres, k.Life.Shift, k.Life.Gained, k.Pitch.Shift, k.Pitch.Gained, k.Spent),
+	if err := errors.Join(figures(k.WearM2, k.ResinM2, max(k.ToldM2, 0), max(k.ToldResinM2, 0), k.MetresSharp, k.MetresWashed, k.Metres, k.Life.Shift, k.Life.Gained, k.Pitch.Shift, k.Pitch.Gained, k.Spent),
 		counts(k.Cuts, k.CutsSharp, k.CutsWashed, k.Sharpenings, k.Washes, k.Seen, k.Left)); err != nil {
 		return care.Condition{}, err
 	}
 	return care.Condition{
-		WearM2: k.WearM2, ResinM2: k.ResinM2, MetresSharp: k.MetresSharp, MetresWashed: k.MetresWashed, Metres: k.Metres,
+		WearM2: k.WearM2, ResinM2: k.ResinM2, ToldM2: k.ToldM2, ToldResinM2: k.ToldResinM2, MetresSharp: k.MetresSharp, MetresWashed: k.MetresWashed, Metres: k.Metres,
 		Cuts: k.Cuts, CutsSharp: k.CutsSharp, CutsWashed: k.CutsWashed, Sharpenings: k.Sharpenings, Washes: k.Washes,
 		SharpFrom: timeKept(k.SharpFrom), WashFrom: timeKept(k.WashFrom), Used: timeKept(k.Used),
 		Life: care.Belief(k.Life), Pitch: care.Belief(k.Pitch),

@@ -67,15 +67,26 @@ type sawRow struct {
 	NutSide     string          `db:"nut_side"`
 	TiltSide    string          `db:"tilt_side"`
 	FenceReach  measure.Length  `db:"fence_reach_mm"`
+	Shoe        measure.Length  `db:"shoe_mm"`
+	Carriage    measure.Length  `db:"carriage_mm"`
+	Clamps      bool            `db:"carriage_clamps"`
+	ScoringD    measure.Length  `db:"scoring_diameter_mm"`
+	ScoringKerf measure.Length  `db:"scoring_kerf_mm"`
+	ScoringRPM  float64         `db:"scoring_rpm"`
+	ScoringTilt bool            `db:"scoring_tilts"`
 	Rework      float64         `db:"rework"`
 	Zone        string          `db:"time_zone"`
 	HeardRPM    float64         `db:"heard_rpm"`
 	Open        *measure.Length `db:"open_mm"`
 	OpenAt      *time.Time      `db:"open_at"`
+	TiltOff     *float64        `db:"tilt_off"`
+	GaugeOff    *float64        `db:"gauge_off"`
+	RunOut      *measure.Length `db:"runout_mm"`
 	retiredRow
 }
 
 var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances", "arbor_length_mm", "washer_mm", "nut_mm", "washer_off", "nut_side", "tilt_side", "fence_reach_mm",
+	"shoe_mm", "carriage_mm", "carriage_clamps", "scoring_diameter_mm", "scoring_kerf_mm", "scoring_rpm", "scoring_tilts",
 	"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
 	"volts", "breaker_a", "knife_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm",
 	"brake_max_diameter_mm", "dado_sets", "wheels", "steel", "reach_mm", "reach45_mm", "tilt_deg", "turn_deg",
@@ -98,7 +109,8 @@ func (r sawRow) saw() (Saw, error) {
 
 func (r sawRow) numbers() (Saw, error) {
 	all := []float64{r.Diameter.Mm(), r.Least.Mm(), r.Arbor.Mm(), r.RPM, r.MotorW, r.Volts, r.BreakerA, r.Knife.Mm(), r.Reach.Mm(), r.Reach45.Mm(), r.BelowTable.Mm(), r.ChopWidth.Mm(),
-		r.Crosscut.Mm(), r.Tilt, r.Turn, r.WheelLead.Mm(), r.FenceLead.Mm(), r.ToBolt.Mm(), r.ArborLength.Mm(), r.Washer.Mm(), r.Nut.Mm(), r.FenceReach.Mm(), r.HeardRPM}
+		r.Crosscut.Mm(), r.Tilt, r.Turn, r.WheelLead.Mm(), r.FenceLead.Mm(), r.ToBolt.Mm(), r.ArborLength.Mm(), r.Washer.Mm(), r.Nut.Mm(), r.FenceReach.Mm(), r.HeardRPM,
+		r.Shoe.Mm(), r.Carriage.Mm(), r.ScoringD.Mm(), r.ScoringKerf.Mm(), r.ScoringRPM}
 	for _, l := range []*measure.Length{r.MinKerf, r.MaxKerf, r.MinDiam, r.MaxDiam} {
 		if l != nil {
 			all = append(all, l.Mm())
@@ -137,6 +149,8 @@ func (r sawRow) numbers() (Saw, error) {
 		return Saw{}, err
 	}
 	s.FenceReach, s.Rework, s.Zone = r.FenceReach, r.Rework, r.Zone
+	s.Shoe, s.Carriage, s.CarriageClamps = r.Shoe, r.Carriage, r.Clamps
+	s.Scoring = saw.Scoring{Diameter: r.ScoringD, Kerf: r.ScoringKerf, RPM: r.ScoringRPM, Tilts: r.ScoringTilt}
 	if s.Thread, err = saw.ParseThread(r.Thread); err != nil {
 		return Saw{}, err
 	}
@@ -150,6 +164,7 @@ func (r sawRow) numbers() (Saw, error) {
 	if r.Open != nil {
 		s.FenceOpen, s.FenceAt = *r.Open, r.OpenAt
 	}
+	s.TiltOff, s.GaugeOff, s.RunOut = r.TiltOff, r.GaugeOff, r.RunOut
 	for _, b := range r.Bushings {
 		s.Bushings = append(s.Bushings, measure.Length(b))
 	}
@@ -177,12 +192,16 @@ WITH on_saw AS MATERIALIZED (
 var selectSaws = onSaw + `
 SELECT s.id, s.shop_id, s.version, s.heard_rpm, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
        on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at,
+       t.figure AS tilt_off, g.figure AS gauge_off, o.figure AS runout_mm,
        shop.change_minutes, shop.height_school, shop.learning, shop.rework, shop.time_zone
 FROM saws s
 JOIN shops shop ON shop.id = s.shop_id
 LEFT JOIN on_saw ON on_saw.saw_id = s.id
 LEFT JOIN LATERAL (SELECT ` + number("detail", "heel_mm") + ` AS mm, at FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'heel'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) h ON true
 LEFT JOIN LATERAL (SELECT ` + number("detail", "open_mm") + ` AS mm, at FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'fence'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) f ON true
+LEFT JOIN LATERAL (SELECT ` + number("detail", "figure") + ` AS figure FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'tilt'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) t ON true
+LEFT JOIN LATERAL (SELECT ` + number("detail", "figure") + ` AS figure FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'gauge'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) g ON true
+LEFT JOIN LATERAL (SELECT ` + number("detail", "figure") + ` AS figure, blade_id FROM log l WHERE shop_id = s.shop_id AND saw_id = s.id AND kind = 'runout'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) o ON o.blade_id IS NULL
 WHERE s.shop_id = $1`
 
 // Saws lists the shop's saws that are not retired, by name.
@@ -232,6 +251,7 @@ func sawRowOf(shop uuid.UUID, w Saw) sawRow {
 		Thread: w.Thread.String(), Lock: w.Lock, Knockout: w.Knockout, WheelLead: w.WheelLead, FenceLead: w.FenceLead, ToBolt: w.ToBolt,
 		ArborLength: w.ArborLength, Washer: w.Washer, Nut: w.Nut, WasherOff: w.WasherOff, NutSide: w.NutSide.String(),
 		TiltSide: w.TiltSide.String(), FenceReach: w.FenceReach,
+		Shoe: w.Shoe, Carriage: w.Carriage, Clamps: w.CarriageClamps, ScoringD: w.Scoring.Diameter, ScoringKerf: w.Scoring.Kerf, ScoringRPM: w.Scoring.RPM, ScoringTilt: w.Scoring.Tilts,
 	}
 	if w.Tolerances != nil {
 		raw, _ := writeTolerances(*w.Tolerances)

@@ -14,7 +14,7 @@ var heel = kind(func(in struct {
 	Span  float64 `json:"span_mm"`
 	Bolt  float64 `json:"bolt_mm"`
 }) (any, error) {
-	h, err := truing.HeelOf(measure.Length(in.Front), measure.Length(in.Rear), measure.Length(in.Span), measure.Length(in.Bolt), truing.Right)
+	h, err := truing.HeelOf(measure.Length(in.Front), measure.Length(in.Rear), measure.Length(in.Span), measure.Length(in.Bolt), truing.DialIndicator, truing.Right)
 	return obj{"heel": h.Heel, "per_100": h.Per100, "move_at_bolt": h.MoveAtBolt, "angle_deg": h.AngleDeg}, err
 })
 

@@ -112,7 +112,7 @@ var cutting = kind(func(in struct {
 		"feed_scorch": w.Scorch, "feed_low": w.Slowest, "feed_max": w.Fastest,
 		"feed_limits": obj{"bog": w.Bog, "splinter": finite(w.Splinter), "hand": w.Hand, "wall": finite(w.Wall)},
 		"limited_by":  w.FastBy.String(), "open": w.Open(), "room": w.Room(),
-		"feed": f.Feed, "sec_per_300mm": f.Feed.SecondsPer300mm(),
+		"feed": f.Feed, "feed_easy": f.Paces.Easy, "feed_act": f.Acting.Feed, "push_n": f.PushN, "sec_per_300mm": f.Feed.SecondsPer300mm(),
 		"power": f.PowerW, "load": f.Load, "dose": f.Dose, "burn": f.Burn,
 		"splinter": f.Exit.Splinter, "wall_mark": f.WallMark, "minutes": f.Minutes(j, 1).Total() * float64(j.Count()), "arc": f.Arc, "teeth_in_cut": f.TeethInCut,
 		"bite": f.ChipLoad, "mean_chip": f.MeanChip, "exit_deg": exit,

@@ -13,6 +13,7 @@ import (
 	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/truing"
 	"corte/core/verdict"
 	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
@@ -128,7 +129,7 @@ func decide(w saw.Saw, blades []decisionBlade, said shopchoose.Cut, request func
 			Sharpness: d.Sharpness, Pitch: d.Pitch, Spread: measure.Length(d.Spread), RunOut: measure.Length(d.RunOut), Chipped: d.Chipped}}
 	}
 	whole := verdict.Clear
-	for _, f := range guide.Findings(j, w) {
+	for _, f := range guide.Findings(j, w, truing.Alignment{}, truing.Usual) {
 		if f.Verdict == verdict.Stop {
 			whole = verdict.Stop
 		}

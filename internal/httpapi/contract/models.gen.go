@@ -13,6 +13,7 @@ import (
 	"corte/core/practice"
 	"corte/core/sight"
 	"corte/core/sound"
+	"corte/core/special"
 	"corte/core/verdict"
 	"corte/internal/record"
 
@@ -483,32 +484,65 @@ func (e FileFormat) Valid() bool {
 
 // Defines values for FindingRule.
 const (
-	FindingRuleClamp   FindingRule = "clamp"
-	FindingRuleFires   FindingRule = "fires"
-	FindingRuleKnife   FindingRule = "knife"
-	FindingRuleShort   FindingRule = "short"
-	FindingRuleSignOff FindingRule = "sign-off"
-	FindingRuleTilt    FindingRule = "tilt"
-	FindingRuleTrapped FindingRule = "trapped"
-	FindingRuleVeneer  FindingRule = "veneer"
+	FindingRuleCarriage FindingRule = "carriage"
+	FindingRuleClamp    FindingRule = "clamp"
+	FindingRuleFence    FindingRule = "fence"
+	FindingRuleFires    FindingRule = "fires"
+	FindingRuleGauge    FindingRule = "gauge"
+	FindingRuleHeel     FindingRule = "heel"
+	FindingRuleKnife    FindingRule = "knife"
+	FindingRuleReach    FindingRule = "reach"
+	FindingRuleRunout   FindingRule = "runout"
+	FindingRuleSag      FindingRule = "sag"
+	FindingRuleShort    FindingRule = "short"
+	FindingRuleSignOff  FindingRule = "sign-off"
+	FindingRuleSquare   FindingRule = "square"
+	FindingRuleStrip    FindingRule = "strip"
+	FindingRuleThin     FindingRule = "thin"
+	FindingRuleTilt     FindingRule = "tilt"
+	FindingRuleTrapped  FindingRule = "trapped"
+	FindingRuleTrim     FindingRule = "trim"
+	FindingRuleVeneer   FindingRule = "veneer"
 )
 
 // Valid indicates whether the value is a known member of the FindingRule enum.
 func (e FindingRule) Valid() bool {
 	switch e {
+	case FindingRuleCarriage:
+		return true
 	case FindingRuleClamp:
+		return true
+	case FindingRuleFence:
 		return true
 	case FindingRuleFires:
 		return true
+	case FindingRuleGauge:
+		return true
+	case FindingRuleHeel:
+		return true
 	case FindingRuleKnife:
+		return true
+	case FindingRuleReach:
+		return true
+	case FindingRuleRunout:
+		return true
+	case FindingRuleSag:
 		return true
 	case FindingRuleShort:
 		return true
 	case FindingRuleSignOff:
 		return true
+	case FindingRuleSquare:
+		return true
+	case FindingRuleStrip:
+		return true
+	case FindingRuleThin:
+		return true
 	case FindingRuleTilt:
 		return true
 	case FindingRuleTrapped:
+		return true
+	case FindingRuleTrim:
 		return true
 	case FindingRuleVeneer:
 		return true
@@ -678,17 +712,21 @@ func (e JointKind) Valid() bool {
 
 // Defines values for JudgementSays.
 const (
-	JudgementSaysDull    JudgementSays = "dull"
-	JudgementSaysHard    JudgementSays = "hard"
-	JudgementSaysHit     JudgementSays = "hit"
-	JudgementSaysLikeNew JudgementSays = "like-new"
-	JudgementSaysPitchy  JudgementSays = "pitchy"
+	JudgementSaysDull     JudgementSays = "dull"
+	JudgementSaysHalfWorn JudgementSays = "half-worn"
+	JudgementSaysHard     JudgementSays = "hard"
+	JudgementSaysHit      JudgementSays = "hit"
+	JudgementSaysLikeNew  JudgementSays = "like-new"
+	JudgementSaysPitchy   JudgementSays = "pitchy"
+	JudgementSaysSharp    JudgementSays = "sharp"
 )
 
 // Valid indicates whether the value is a known member of the JudgementSays enum.
 func (e JudgementSays) Valid() bool {
 	switch e {
 	case JudgementSaysDull:
+		return true
+	case JudgementSaysHalfWorn:
 		return true
 	case JudgementSaysHard:
 		return true
@@ -697,6 +735,8 @@ func (e JudgementSays) Valid() bool {
 	case JudgementSaysLikeNew:
 		return true
 	case JudgementSaysPitchy:
+		return true
+	case JudgementSaysSharp:
 		return true
 	default:
 		return false
@@ -1277,6 +1317,7 @@ const (
 	RuleHook        Rule = "hook"
 	RuleMake        Rule = "make"
 	RuleMaterial    Rule = "material"
+	RulePush        Rule = "push"
 	RuleReach       Rule = "reach"
 	RuleRivingKnife Rule = "riving-knife"
 	RuleSpeed       Rule = "speed"
@@ -1301,6 +1342,8 @@ func (e Rule) Valid() bool {
 	case RuleMake:
 		return true
 	case RuleMaterial:
+		return true
+	case RulePush:
 		return true
 	case RuleReach:
 		return true
@@ -2080,6 +2123,24 @@ func (e TruingInputDial) Valid() bool {
 	case TruingInputDialLeft:
 		return true
 	case TruingInputDialRight:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TruingInputInstrument.
+const (
+	TruingInputInstrumentDial     TruingInputInstrument = "dial"
+	TruingInputInstrumentDistance TruingInputInstrument = "distance"
+)
+
+// Valid indicates whether the value is a known member of the TruingInputInstrument enum.
+func (e TruingInputInstrument) Valid() bool {
+	switch e {
+	case TruingInputInstrumentDial:
+		return true
+	case TruingInputInstrumentDistance:
 		return true
 	default:
 		return false
@@ -3059,8 +3120,14 @@ type Cut struct {
 	// BevelDeg Tilt of the blade from square.
 	BevelDeg *float64 `json:"bevel_deg,omitempty"`
 
+	// BoardMm Width of the board that the piece is ripped from. Left out, it is not known.
+	BoardMm *measure.Length `json:"board_mm,omitempty"`
+
 	// BrakeOff Somebody says that the saw's blade brake is bypassed, as its manual says.
 	BrakeOff *bool `json:"brake_off,omitempty"`
+
+	// Carriage On the saw's sliding carriage instead of along its fence or on the miter gauge.
+	Carriage *bool `json:"carriage,omitempty"`
 
 	// DepthMm Of a form that does not go through.
 	DepthMm   *measure.Length `json:"depth_mm,omitempty"`
@@ -3991,6 +4058,15 @@ type Harmonic struct {
 	PhaseDeg    float64        `json:"phase_deg"`
 }
 
+// Heard What was measured or seen of a saw or a blade, and what to do about it.
+type Heard struct {
+	// Name Of the saw or the blade.
+	Name    string  `json:"name"`
+	Verdict Verdict `json:"verdict"`
+	WayOut  string  `json:"way_out"`
+	Why     string  `json:"why"`
+}
+
 // HeardCut How fast the saw was heard to turn, a minute.
 type HeardCut struct {
 	IdleRpm  float64 `json:"idle_rpm"`
@@ -4903,6 +4979,9 @@ type Owning struct {
 	// From The first row of the log.
 	From *time.Time `json:"from,omitempty"`
 
+	// Heard What was found of these saws and blades that stands against their cuts today. The work is weighed as if it were put right.
+	Heard []Heard `json:"heard"`
+
 	// Kerfs Of each saw of the work, thin against full.
 	Kerfs []KerfsOnSaw `json:"kerfs"`
 
@@ -5423,7 +5502,10 @@ type RunSheet struct {
 	EndMin float64 `json:"end_min"`
 
 	// Exact Nothing shorter exists, with the blades as they are now.
-	Exact   bool         `json:"exact"`
+	Exact bool `json:"exact"`
+
+	// Heard What was measured of the saws that stands against their cuts.
+	Heard   *[]Heard     `json:"heard,omitempty"`
 	LeftOut []RunLeftOut `json:"left_out"`
 	Passes  []RunPass    `json:"passes"`
 	People  int          `json:"people"`
@@ -5485,6 +5567,12 @@ type Saw struct {
 	// BushingsMm Bores that the shop owns bushings for.
 	BushingsMm []measure.Length `json:"bushings_mm"`
 
+	// CarriageClamps The carriage has clamps of its own.
+	CarriageClamps *bool `json:"carriage_clamps,omitempty"`
+
+	// CarriageMm Travel of a table saw's sliding carriage.
+	CarriageMm *measure.Length `json:"carriage_mm,omitempty"`
+
 	// ChopWidthMm Widest work that it chops.
 	ChopWidthMm *measure.Length `json:"chop_width_mm,omitempty"`
 
@@ -5544,7 +5632,18 @@ type Saw struct {
 	ReachMm measure.Length `json:"reach_mm"`
 	Retired *Retired       `json:"retired,omitempty"`
 	Rpm     float64        `json:"rpm"`
-	Sliding bool           `json:"sliding"`
+
+	// ScoringDiameterMm Of the scoring blade that turns in front of the main one.
+	ScoringDiameterMm *measure.Length `json:"scoring_diameter_mm,omitempty"`
+	ScoringKerfMm     *measure.Length `json:"scoring_kerf_mm,omitempty"`
+	ScoringRpm        *float64        `json:"scoring_rpm,omitempty"`
+
+	// ScoringTilts The saw's manual allows the scoring blade in tilted cuts.
+	ScoringTilts *bool `json:"scoring_tilts,omitempty"`
+
+	// ShoeMm Width of a hand-held saw's shoe.
+	ShoeMm  *measure.Length `json:"shoe_mm,omitempty"`
+	Sliding bool            `json:"sliding"`
 
 	// Steel Made for cutting steel.
 	Steel bool `json:"steel"`
@@ -5628,6 +5727,12 @@ type SawInput struct {
 	// BushingsMm Bores that the shop owns bushings for.
 	BushingsMm *[]measure.Length `json:"bushings_mm,omitempty"`
 
+	// CarriageClamps The carriage has clamps of its own.
+	CarriageClamps *bool `json:"carriage_clamps,omitempty"`
+
+	// CarriageMm Travel of a table saw's sliding carriage.
+	CarriageMm *measure.Length `json:"carriage_mm,omitempty"`
+
 	// ChopWidthMm Widest work that it chops.
 	ChopWidthMm *measure.Length `json:"chop_width_mm,omitempty"`
 
@@ -5671,7 +5776,18 @@ type SawInput struct {
 	// ReachMm Greatest height or depth square.
 	ReachMm measure.Length `json:"reach_mm"`
 	Rpm     float64        `json:"rpm"`
-	Sliding *bool          `json:"sliding,omitempty"`
+
+	// ScoringDiameterMm Of the scoring blade that turns in front of the main one.
+	ScoringDiameterMm *measure.Length `json:"scoring_diameter_mm,omitempty"`
+	ScoringKerfMm     *measure.Length `json:"scoring_kerf_mm,omitempty"`
+	ScoringRpm        *float64        `json:"scoring_rpm,omitempty"`
+
+	// ScoringTilts The saw's manual allows the scoring blade in tilted cuts.
+	ScoringTilts *bool `json:"scoring_tilts,omitempty"`
+
+	// ShoeMm Width of a hand-held saw's shoe.
+	ShoeMm  *measure.Length `json:"shoe_mm,omitempty"`
+	Sliding *bool           `json:"sliding,omitempty"`
 
 	// Steel Made for cutting steel.
 	Steel *bool `json:"steel,omitempty"`
@@ -5834,15 +5950,22 @@ type SetOnSaw struct {
 
 // Setting Everything that the model says of one blade at one height, at the suggested feed.
 type Setting struct {
-	ArcMm measure.Length `json:"arc_mm"`
+	// ActingMMin What a practised hand does, whatever that burns: minutes are counted at it.
+	ActingMMin float64        `json:"acting_m_min"`
+	ArcMm      measure.Length `json:"arc_mm"`
 
 	// Burn Chance of a visible burn.
 	Burn       float64        `json:"burn"`
 	ChipLoadMm measure.Length `json:"chip_load_mm"`
-	Exit       Face           `json:"exit"`
+
+	// EasyMMin What a hand keeps up for long; left out where nothing pushes back.
+	EasyMMin *float64 `json:"easy_m_min,omitempty"`
+	Exit     Face     `json:"exit"`
 
 	// Fade How far the ends of the window may lie from where they are drawn, one standard deviation to either side.
-	Fade     Fade    `json:"fade"`
+	Fade Fade `json:"fade"`
+
+	// FeedMMin The suggested feed.
 	FeedMMin float64 `json:"feed_m_min"`
 
 	// Hedge Where what is not known could turn the verdict: how well it is known.
@@ -5858,9 +5981,12 @@ type Setting struct {
 	MeanChipMm  measure.Length `json:"mean_chip_mm"`
 
 	// Minutes What a piece takes, part by part, and all of them together.
-	Minutes     Minutes `json:"minutes"`
-	Other       Face    `json:"other"`
-	PowerW      float64 `json:"power_w"`
+	Minutes Minutes `json:"minutes"`
+	Other   Face    `json:"other"`
+	PowerW  float64 `json:"power_w"`
+
+	// PushN That it takes to feed the work at the suggested feed, newtons.
+	PushN       float64 `json:"push_n"`
 	PushShare   float64 `json:"push_share"`
 	RimMS       float64 `json:"rim_m_s"`
 	SecPer300Mm float64 `json:"sec_per_300mm"`
@@ -6078,6 +6204,83 @@ type SoldBlade struct {
 	// Saws That it fits.
 	Saws  []string `json:"saws"`
 	Teeth int      `json:"teeth"`
+}
+
+// SpecialCut defines model for SpecialCut.
+type SpecialCut struct {
+	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
+	Cautions []string            `json:"cautions"`
+	Figures  []SpecialFigure     `json:"figures"`
+
+	// Findings What was measured of the saw that stands against it.
+	Findings []Finding     `json:"findings"`
+	Kind     SpecialKind   `json:"kind"`
+	Never    []string      `json:"never"`
+	Passes   []SpecialPass `json:"passes"`
+
+	// PowerW That the deepest pass asks.
+	PowerW *float64 `json:"power_w,omitempty"`
+	Steps  []string `json:"steps"`
+
+	// Stop Why it may not be made.
+	Stop    *string `json:"stop,omitempty"`
+	Verdict Verdict `json:"verdict"`
+	WayOut  *string `json:"way_out,omitempty"`
+}
+
+// SpecialCutAsk What each kind needs. plunge, stopped: thickness_mm, height_mm, length_mm. taper: width_mm, narrow_mm, length_mm.
+// cove: width_mm, depth_mm, thickness_mm. hopper: slope_deg, sides. crown: spring_deg, corner_deg.
+// resaw: material, width_mm, length_mm, thickness_mm. round: thickness_mm, its diameter.
+type SpecialCutAsk struct {
+	// BladeID Left out, the blade that is on the saw.
+	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
+	CornerDeg *float64            `json:"corner_deg,omitempty"`
+	DepthMm   *measure.Length     `json:"depth_mm,omitempty"`
+
+	// Ends A stopped cut stops at both ends.
+	Ends *bool `json:"ends,omitempty"`
+
+	// HeightMm Of the blade through the face that it works from.
+	HeightMm *measure.Length `json:"height_mm,omitempty"`
+	Kind     SpecialKind     `json:"kind"`
+
+	// KnownMm Along a taper, where the jig's offset is wanted.
+	KnownMm  *measure.Length `json:"known_mm,omitempty"`
+	LengthMm *measure.Length `json:"length_mm,omitempty"`
+
+	// Material An id of /materials.
+	Material *string `json:"material,omitempty"`
+
+	// NarrowMm The narrow end of a taper.
+	NarrowMm *measure.Length    `json:"narrow_mm,omitempty"`
+	SawID    openapi_types.UUID `json:"saw_id"`
+	Sides    *int               `json:"sides,omitempty"`
+
+	// SlopeDeg Of a hopper's sides from the horizontal; 90 is upright.
+	SlopeDeg    *float64        `json:"slope_deg,omitempty"`
+	SpringDeg   *float64        `json:"spring_deg,omitempty"`
+	ThicknessMm *measure.Length `json:"thickness_mm,omitempty"`
+	Units       Units           `json:"units"`
+	WidthMm     *measure.Length `json:"width_mm,omitempty"`
+}
+
+// SpecialFigure defines model for SpecialFigure.
+type SpecialFigure struct {
+	Deg      *float64        `json:"deg,omitempty"`
+	LengthMm *measure.Length `json:"length_mm,omitempty"`
+	Name     string          `json:"name"`
+
+	// Says In the units that were asked for.
+	Says string `json:"says"`
+}
+
+// SpecialKind defines model for SpecialKind.
+type SpecialKind = special.Kind
+
+// SpecialPass defines model for SpecialPass.
+type SpecialPass struct {
+	HeightMm measure.Length `json:"height_mm"`
+	Says     string         `json:"says"`
 }
 
 // SplinterSeen defines model for SplinterSeen.
@@ -6683,7 +6886,7 @@ type TrialSetting struct {
 	HeightMm measure.Length `json:"height_mm"`
 }
 
-// TruingInput heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
+// TruingInput heel, fence: first_mm is front and rear, with span_mm and the instrument. runout: first_mm at
 // equal steps round, second_mm with the blade turned half round. gauge:
 // first_mm is the fifth strip at the end cut first and last, with length_mm.
 // clearance: first_mm every tooth of the left side, second_mm of the right.
@@ -6691,18 +6894,21 @@ type TruingInput struct {
 	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
 	By      *string             `json:"by,omitempty"`
 
-	// Dial Of the blade
+	// Dial Of the heel: the side of the blade that the instrument stands on, as you see it from the front of the saw.
 	Dial    *TruingInputDial  `json:"dial,omitempty"`
 	FirstMm *[]measure.Length `json:"first_mm,omitempty"`
 
 	// GapMm Positive where it opens at the top.
-	GapMm      *measure.Length     `json:"gap_mm,omitempty"`
-	HeightMm   *measure.Length     `json:"height_mm,omitempty"`
-	LengthMm   *measure.Length     `json:"length_mm,omitempty"`
-	MeasuredMm *measure.Length     `json:"measured_mm,omitempty"`
-	Note       *string             `json:"note,omitempty"`
-	SawID      *openapi_types.UUID `json:"saw_id,omitempty"`
-	SecondMm   *[]measure.Length   `json:"second_mm,omitempty"`
+	GapMm    *measure.Length `json:"gap_mm,omitempty"`
+	HeightMm *measure.Length `json:"height_mm,omitempty"`
+
+	// Instrument What heel and fence were read with. A dial indicator grows as the surface comes nearer to it, a distance (rule, caliper, square) as it goes away. Left out, a dial for the heel and a distance for the fence.
+	Instrument *TruingInputInstrument `json:"instrument,omitempty"`
+	LengthMm   *measure.Length        `json:"length_mm,omitempty"`
+	MeasuredMm *measure.Length        `json:"measured_mm,omitempty"`
+	Note       *string                `json:"note,omitempty"`
+	SawID      *openapi_types.UUID    `json:"saw_id,omitempty"`
+	SecondMm   *[]measure.Length      `json:"second_mm,omitempty"`
 
 	// Slots Teeth beside body slots, from 0.
 	Slots    *[]int          `json:"slots,omitempty"`
@@ -6712,8 +6918,11 @@ type TruingInput struct {
 	WantedMm *measure.Length `json:"wanted_mm,omitempty"`
 }
 
-// TruingInputDial Of the blade
+// TruingInputDial Of the heel: the side of the blade that the instrument stands on, as you see it from the front of the saw.
 type TruingInputDial string
+
+// TruingInputInstrument What heel and fence were read with. A dial indicator grows as the surface comes nearer to it, a distance (rule, caliper, square) as it goes away. Left out, a dial for the heel and a distance for the fence.
+type TruingInputInstrument string
 
 // TruingRecord defines model for TruingRecord.
 type TruingRecord struct {
@@ -6727,7 +6936,7 @@ type TruingRecord struct {
 	High float64 `json:"high"`
 	ID   int64   `json:"id"`
 
-	// Input heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
+	// Input heel, fence: first_mm is front and rear, with span_mm and the instrument. runout: first_mm at
 	// equal steps round, second_mm with the blade turned half round. gauge:
 	// first_mm is the fifth strip at the end cut first and last, with length_mm.
 	// clearance: first_mm every tooth of the left side, second_mm of the right.
@@ -8068,6 +8277,9 @@ type ChangeShopJSONRequestBody = ShopInput
 
 // FoundShopJSONRequestBody defines body for FoundShop for application/json ContentType.
 type FoundShopJSONRequestBody = FoundShop
+
+// PlanSpecialCutJSONRequestBody defines body for PlanSpecialCut for application/json ContentType.
+type PlanSpecialCutJSONRequestBody = SpecialCutAsk
 
 // PlanStockJSONRequestBody defines body for PlanStock for application/json ContentType.
 type PlanStockJSONRequestBody = StockAsk

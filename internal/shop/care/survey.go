@@ -17,7 +17,7 @@ import (
 // Judge logs how somebody says that a blade cuts.
 func (s Station) Judge(ctx context.Context, shop uuid.UUID, blade uuid.UUID, says, by, note string) (store.Entry, error) {
 	if care.ParseSaying(says) == 0 {
-		return store.Entry{}, refusal.Of("says", "say dull, hard, pitchy, like-new or hit")
+		return store.Entry{}, refusal.Of("says", "say dull, half-worn, sharp, hard, pitchy, like-new or hit")
 	}
 	return s.note(ctx, shop, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
 }

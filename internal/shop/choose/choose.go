@@ -109,6 +109,20 @@ type Stopped struct {
 	Blades []uuid.UUID
 }
 
+// Findings is what stands against a job on a saw as it was last measured, stops
+// first; whoever may not make it is another matter.
+func Findings(j cut.Job, w record.Saw) []guide.Finding {
+	return guide.Findings(j, w.Saw, w.Alignment(), w.HeldTo())
+}
+
+// Worst is the gravest verdict of findings.
+func Worst(found []guide.Finding) (v choose.Verdict) {
+	for _, f := range found {
+		v = max(v, f.Verdict)
+	}
+	return v
+}
+
 // WithSignOff adds that whoever asks is not signed off for a job on a saw, where
 // they are not and the shop asks for it; stops stay first.
 func (s Station) WithSignOff(ctx context.Context, shop uuid.UUID, found []guide.Finding, j cut.Job, w record.Saw) ([]guide.Finding, error) {
@@ -146,15 +160,18 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 	}
 	ranking := choose.Rank(r.Request, rack)
 	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
-		Hold: guide.Hold(j, w.Saw), Findings: guide.Findings(j, w.Saw), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
+		Hold: guide.Hold(j, w.Saw), Findings: Findings(j, w), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
 	p.Heel, p.HeelFrom = meets(j, w)
 	p.Learnt = r.learnt.Says(say.Word(j.Material.Name))
 	p.Exits, p.Others = choose.Supports(j, w.Saw)
 	if p.Findings, err = s.WithSignOff(ctx, shop, p.Findings, j, w); err != nil {
 		return Plan{}, err
 	}
-	for _, f := range p.Findings {
-		p.Verdict = max(p.Verdict, f.Verdict)
+	if p.Verdict = Worst(p.Findings); p.Total == 0 {
+		p.Verdict = choose.Halt
+	}
+	if p.Verdict == choose.Halt { // no set-up beside a stop, but what it would take
+		p.Hold = slices.DeleteFunc(p.Hold, func(a guide.Advice) bool { return !a.Halt })
 	}
 	modelled := j.Material.Kind.Modelled()
 	for i := range p.Options {
@@ -162,13 +179,14 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 		c := rack[o.Index]
 		out := Option{
 			Blade: blades[o.Index].ID, Mounted: c.Mounted, Score: o.Score,
-			Verdict: o.Verdict(modelled, c.State), Reasons: ranking.Reasons(r.Request, c, o),
+			Verdict: max(o.Verdict(modelled, c.State), onlyHalt(p.Verdict)), Reasons: ranking.Reasons(r.Request, c, o),
 			Heights: r.Heights(c.Blade), Minds: o.Minds, Level: o.Level,
 		}
 		if modelled {
+			r.stands = p.Verdict
 			at := r.setting(w, blades[o.Index].ID, j, o.Height, o.Figures)
 			out.Setting = &at
-			if out.Verdict != choose.Clear {
+			if out.Verdict == choose.Caution {
 				if change, ok := ranking.BestChange(r.Request, c, o); ok {
 					out.Change = &Change{Change: change}
 					if change.Blade >= 0 {
@@ -187,6 +205,9 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 	if sheet, ok := choose.RuleSheet(j.Material, w.Saw); ok {
 		p.ByRule = &sheet
 	}
+	if p.Verdict == choose.Halt {
+		return p, nil
+	}
 	if swap, ok := ranking.Swap(r.Request, rack); ok {
 		p.Swap = named(swap, blades, rack)
 	}
@@ -196,6 +217,15 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 		}
 	}
 	return p, nil
+}
+
+// onlyHalt is a verdict that forbids, or clear: a caution of the saw is said once,
+// beside the blades and not of each.
+func onlyHalt(v choose.Verdict) choose.Verdict {
+	if v == choose.Halt {
+		return v
+	}
+	return choose.Clear
 }
 
 // gather puts blades together that the same rule stops for the same reason.

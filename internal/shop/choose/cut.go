@@ -9,6 +9,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/saw"
 	"corte/internal/record"
 	"corte/internal/refusal"
 )
@@ -36,7 +37,9 @@ type Cut struct {
 	Moves     bool
 	FenceSide cut.Side
 	BrakeOff  bool
-	StoodBy   bool // somebody who is signed off for it
+	StoodBy   bool           // somebody who is signed off for it
+	Board     measure.Length // that a piece is ripped from; 0 if not said
+	Carriage  bool           // on the saw's sliding carriage
 }
 
 // Job settles what a cut leaves open on a saw.
@@ -49,7 +52,7 @@ func (c Cut) Job(s record.Saw) (cut.Job, error) {
 		Material: m, Direction: c.Direction, Finish: c.Finish,
 		Thickness: c.Thickness, Width: c.Width, Length: c.Length,
 		Form: c.Form, Depth: c.Depth, BevelDeg: c.BevelDeg, MiterDeg: c.MiterDeg, Bed: c.Bed, Piece: c.Piece,
-		Pieces: max(1, c.Pieces), Moisture: c.Moisture, Moves: c.Moves, FenceSide: c.FenceSide, BrakeOff: c.BrakeOff, StoodBy: c.StoodBy,
+		Pieces: max(1, c.Pieces), Moisture: c.Moisture, Moves: c.Moves, FenceSide: c.FenceSide, BrakeOff: c.BrakeOff, StoodBy: c.StoodBy, Board: c.Board, Carriage: c.Carriage,
 	}
 	if j.Form == cut.Through {
 		j.Depth = 0
@@ -59,6 +62,9 @@ func (c Cut) Job(s record.Saw) (cut.Job, error) {
 		j.Motion = *c.Motion
 	}
 	j.Exit, j.Other = cut.UsualSupport(j.Direction, j.Motion, s.Kind.CarriesWork())
+	if s.Kind == saw.Table && j.Form == cut.Through && s.Scores(j.BevelDeg) {
+		j.Exit = cut.ScoringBlade
+	}
 	if c.Exit != nil {
 		j.Exit = *c.Exit
 	}

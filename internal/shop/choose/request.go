@@ -24,6 +24,7 @@ type Request struct {
 	Table   material.Material
 	wobbles map[uuid.UUID]record.Wobble // how blades were last measured, where a wall is looked at
 	zone    string                      // the shop's
+	stands  choose.Verdict              // of what stands against the cut on its saw
 }
 
 // InUse refuses a saw that was retired. What was cut on one before that is
@@ -62,15 +63,16 @@ func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (record.Saw
 			j.Material = r.learnt.Apply(j.Material)
 		}
 	}
-	if j.Finish.WallLimit() > 0 && j.Material.Kind.Modelled() {
+	if j.Finish.WallLimit() > 0 {
 		if r.wobbles, err = s.Wobbles(ctx, shop, w.ID); err != nil {
 			return fail(err)
 		}
 	}
 	heel, _ := meets(j, w)
 	r.zone = w.Zone
-	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Rework: w.Rework,
+	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Rework: w.Rework, Tolerances: w.HeldTo(),
 		Doubt: cut.Doubt{Scorch: r.learnt.SDScorch, Splinter: r.learnt.SDSplinter}}
+	r.stands = Worst(Findings(j, w))
 	return w, j, r, nil
 }
 
@@ -101,12 +103,13 @@ func (r Request) sure() say.Line {
 
 func (r Request) setting(w record.Saw, blade uuid.UUID, j cut.Job, h measure.Length, f cut.Figures) Setting {
 	j.Height = h
-	at := Setting{Height: h, Figures: f, Through: j.Parts(), Verdict: choose.Judge(f), SplinterLimit: j.SplinterLimit(), WallLimit: j.Finish.WallLimit(),
+	at := Setting{Height: h, Figures: f, Through: choose.Parts(j, w.Saw), Verdict: choose.Judge(f), SplinterLimit: j.SplinterLimit(), WallLimit: j.Finish.WallLimit(),
 		Fade: f.Window.Fade(r.Doubt), Minutes: f.Minutes(j, r.Rework), Pieces: j.Count(), WallFrom: r.wallFrom(blade)}
 	at.ExitName, at.OtherName = cut.FaceNames(j.Motion, w.Kind.CarriesWork())
 	if !at.Through || choose.SpoilsBed(j) {
 		at.Verdict = choose.Caution
 	}
+	at.Verdict = max(at.Verdict, onlyHalt(r.stands))
 	if at.Fade.Turns(f.Window, cut.FairRoom) {
 		at.Hedge = r.sure()
 	}

@@ -285,8 +285,9 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		return g, refusal.Placed(err)
 	}
 	stood := keepStand(g.Fitting.Stand)
-	d := store.GroovedDetail{Groove: id, Test: true, Target: c.want.Width, Width: width, Depth: depth, Parts: stood.Parts, Dial: stood.Dial}
-	if set := g.Way.Set; set != nil {
+	d := store.GroovedDetail{Groove: id, Test: true, Target: c.want.Width, Width: width, Depth: depth}
+	if set := g.Way.Set; set != nil && len(g.Way.Passes) < 2 { // the sum of two cuts teaches nothing of the parts
+		d.Parts, d.Dial = stood.Parts, stood.Dial
 		d.Left, d.Right = set.Set.Left, set.Set.Right
 	}
 	detail, err := json.Marshal(d)

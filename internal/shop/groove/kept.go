@@ -107,6 +107,8 @@ type keptCut struct {
 	FenceSide cut.Side
 	BrakeOff  bool
 	StoodBy   bool
+	Board     measure.Length `json:",omitempty"`
+	Carriage  bool           `json:",omitempty"`
 }
 
 func (c scene) keep() ([]byte, error) {
@@ -114,7 +116,7 @@ func (c scene) keep() ([]byte, error) {
 	k := keptAsk{Piece: c.piece.Thickest, Target: c.want.Width, Depth: c.want.Depth}
 	k.Ask.Piece, k.Ask.Fit, k.Ask.Edge, k.Ask.Count = a.Piece, a.Fit, a.Edge, a.Count
 	k.Ask.Cut = keptCut{d.SawID, d.Material, d.Direction, d.Motion, d.Finish, d.Thickness, d.Width, d.Length, d.Exit, d.Other, d.Form, d.Depth,
-		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff, d.StoodBy}
+		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff, d.StoodBy, d.Board, d.Carriage}
 	return json.Marshal(k)
 }
 
@@ -123,7 +125,7 @@ func (k keptAsk) ask() Ask {
 	return Ask{Piece: a.Piece, Fit: a.Fit, Edge: a.Edge, Count: a.Count, Cut: shopchoose.Cut{SawID: d.Saw, Material: d.Material,
 		Direction: d.Direction, Motion: d.Motion, Finish: d.Finish, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Exit: d.Exit,
 		Other: d.Other, Form: d.Form, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, Bed: d.Bed, Piece: d.Piece, Pieces: d.Pieces,
-		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff, StoodBy: d.StoodBy}}
+		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff, StoodBy: d.StoodBy, Board: d.Board, Carriage: d.Carriage}}
 }
 
 // Readable reports what of a row cannot be read.

@@ -10,9 +10,12 @@ import (
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/core/guide"
+	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
+	"corte/core/verdict"
 	"corte/internal/refusal"
+	shopchoose "corte/internal/shop/choose"
 	"corte/internal/store"
 )
 
@@ -22,6 +25,14 @@ func (c scene) cautions() []say.Line {
 	if c.job.Form == cut.Rabbet {
 		out = append(out, say.Of("The blade runs in the fence: a sacrificial board on it, covering the part of the blade that is not wanted."))
 	}
+	if k := c.job.Material.Kind; (k == material.Plywood || k == material.Laminate) && c.job.Direction != cut.Rip {
+		out = append(out, say.Of("Score both edges of the groove with a knife first: the face veneer tears across the grain."))
+	}
+	for _, f := range shopchoose.Findings(c.job, c.saw) {
+		if f.Verdict == verdict.Caution {
+			out = append(out, say.Of("%s %s", f.Why, f.WayOut))
+		}
+	}
 	return out
 }
 
@@ -30,6 +41,8 @@ func (c scene) tool(b store.Blade, set *DadoSet) groove.Tool {
 	t := groove.Tool{Blade: b.Blade, Mounted: c.saw.Mounted != nil && *c.saw.Mounted == b.ID}
 	if bar := choose.Bar(b.Condition); bar != nil {
 		t.Stop, t.WayOut = bar.Why, bar.WayOut
+	} else if found := shopchoose.Findings(c.job, c.saw); shopchoose.Worst(found) == verdict.Stop {
+		t.Stop = say.Of("%s %s", found[0].Why, found[0].WayOut) // whatever the tool
 	} else if stops := choose.Stops(b.Blade, c.job, c.saw.Saw); len(stops) > 0 {
 		t.Stop, t.WayOut = stops[0].Why, stops[0].WayOut
 	}

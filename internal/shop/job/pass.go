@@ -73,7 +73,7 @@ func (w *weighing) decide(s Station, d runsheet.Day, steps []step, mine, seen []
 	rec := w.shelf.Blades[seen[len(seen)-1]]
 	better := p.Then
 	if p.Dull {
-		better.WearM2 = 0
+		better.WearM2, better.ToldM2 = 0, 0
 	} else {
 		better = job.Washed(rec.Blade, better, s.Now())
 	}

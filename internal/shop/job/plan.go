@@ -168,10 +168,9 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 	if err != nil {
 		return say.Line{}, err
 	}
-	for _, f := range guide.Findings(j, saw.Saw) {
-		if f.Verdict == verdict.Stop {
-			return f.Why, nil
-		}
+	found := shopchoose.Findings(j, saw)
+	if shopchoose.Worst(found) == verdict.Stop {
+		return say.Of("%s %s", found[0].Why, found[0].WayOut), nil
 	}
 	rack := make([]choose.Candidate, 0, len(w.shelf.Blades))
 	of := make([]int, 0, len(w.shelf.Blades))
@@ -200,7 +199,7 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 		jj := j
 		jj.Height = o.Height
 		one := way{Way: shopchoose.WayOf(o, modelled), minutes: o.Minutes.Total() * float64(left), job: jj, option: o,
-			verdict: o.Verdict(modelled, rack[o.Index].State)}
+			verdict: max(o.Verdict(modelled, rack[o.Index].State), shopchoose.Worst(found))}
 		if !modelled {
 			one.minutes = ByRule(j) * float64(left)
 		}
@@ -344,6 +343,12 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 	for i, r := range w.rows {
 		if !planned[i] {
 			out.LeftOut = append(out.LeftOut, LeftOut{r.ID, w.why[i]})
+		}
+	}
+	for _, i := range w.saws {
+		saw := w.shelf.Saws[i]
+		for _, f := range guide.Standing(saw.Saw, saw.Alignment(), saw.HeldTo()) {
+			out.Heard = append(out.Heard, Heard{saw.Name, f.Verdict.String(), f.Why, f.WayOut})
 		}
 	}
 	steps, passes := w.passes(s, d, w.steps(plan, rows))

@@ -27,6 +27,7 @@ type Sheet struct {
 	EndMin     float64               `json:"end_min"`            // when all is done, with so many people
 	People     int                   `json:"people"`
 	Exact      bool                  `json:"exact"`
+	Heard      []Heard               `json:"heard,omitempty"`
 	Burn       float64               `json:"burn"` // mean over the pieces of what has a feed range
 }
 
@@ -62,6 +63,15 @@ type Cut struct {
 	Shut    bool           `json:"shut,omitempty"` // at no feed it cuts well, and no blade here does
 	Burn    float64        `json:"burn"`
 	Rework  float64        `json:"rework_min"` // of Minutes
+}
+
+// A Heard is what was measured of a saw that stands against its cuts, as the sheet
+// was laid out.
+type Heard struct {
+	Saw     string   `json:"saw_name"`
+	Verdict string   `json:"verdict"`
+	Why     say.Line `json:"why"`
+	WayOut  say.Line `json:"way_out"`
 }
 
 // LeftOut is a row that no blade on no saw may cut.

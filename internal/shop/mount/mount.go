@@ -9,8 +9,10 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/choose"
+	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/mount"
+	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -113,6 +115,17 @@ func (s Station) mounting(ctx context.Context, m store.Mounting) (Mounting, erro
 			return out, err
 		}
 		c.Off = off.Name
+	}
+	for _, f := range guide.Standing(out.Saw.Saw, out.Saw.Alignment(), out.Saw.HeldTo()) {
+		c.Heard = append(c.Heard, say.Of("%s %s", f.Why, f.WayOut))
+	}
+	wobbles, err := s.Store.Wobbles(ctx, m.Shop, m.Saw)
+	if err != nil {
+		return out, err
+	}
+	wobble := wobbles[m.Blade]
+	for _, is := range choose.Measured(measure.Length(wobble.Spread), measure.Length(wobble.RunOut), out.Saw.HeldTo()) {
+		c.Heard = append(c.Heard, say.Of("%s %s", is.Why, is.WayOut))
 	}
 	if m.Groove != nil {
 		g, err := shopgroove.At(s.Kit).Get(ctx, m.Shop, *m.Groove)

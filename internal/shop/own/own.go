@@ -21,6 +21,7 @@ import (
 	"corte/core/own"
 	"corte/core/say"
 	"corte/core/starter"
+	"corte/core/truing"
 	"corte/core/verdict"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -83,6 +84,14 @@ type Owning struct {
 	Market       []Sold // all that was weighed
 	Several      []Several
 	Kerfs        []Kerfs
+	Heard        []Heard
+}
+
+// A Heard is what was found of a saw or a blade that stands against its cuts
+// today. The work is weighed as if it were put right.
+type Heard struct {
+	Name string
+	guide.Finding
 }
 
 // soon is within how many years a blade is to have paid for itself.
@@ -204,6 +213,7 @@ func (s Station) Weigh(ctx context.Context, shop uuid.UUID, a Ask) (Owning, erro
 		out.Alone = append(out.Alone, w.blades[b])
 	}
 	out.Kerfs = w.kerfs(shelf.Saws)
+	out.Heard = heard(shelf)
 	if out.Several, err = w.several(); err != nil {
 		return out, err
 	}
@@ -211,6 +221,24 @@ func (s Station) Weigh(ctx context.Context, shop uuid.UUID, a Ask) (Owning, erro
 		out.Undone = append(out.Undone, w.says[k])
 	}
 	return out, nil
+}
+
+func heard(shelf record.Shelf) (out []Heard) {
+	for _, w := range shelf.Saws {
+		if w.Retired != nil {
+			continue
+		}
+		for _, f := range guide.Standing(w.Saw, w.Alignment(), w.HeldTo()) {
+			out = append(out, Heard{w.Name, f})
+		}
+	}
+	for _, b := range shelf.Blades {
+		if b.Retired == nil && b.Condition.Unfit != "" {
+			bar := choose.Bar(b.Condition)
+			out = append(out, Heard{b.Name, guide.Finding{Verdict: verdict.Stop, Why: bar.Why, WayOut: bar.WayOut}})
+		}
+	}
+	return out
 }
 
 // weighed is work in numbers, with what its places stand for.
@@ -263,7 +291,7 @@ func Market(saws []record.Saw) []Sold {
 func weigh(ctx context.Context, shelf record.Shelf, work []piece) (weighed, error) {
 	w := weighed{market: Market(shelf.Saws)}
 	for _, b := range shelf.Blades {
-		if b.Retired == nil {
+		if b.Retired == nil && b.Condition.Unfit == "" { // one that may not run does no work
 			w.blades = append(w.blades, b)
 		}
 	}
@@ -327,7 +355,9 @@ func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopcho
 	}
 	could := make([]bool, len(rack))
 	modelled := j.Material.Kind.Modelled()
-	if !slices.ContainsFunc(guide.Findings(j, saw.Saw), func(f guide.Finding) bool { return f.Verdict == verdict.Stop }) {
+	// A year's work is weighed on saws in order: what was measured today is said
+	// beside it, and put right before the next cut.
+	if shopchoose.Worst(guide.Findings(j, saw.Saw, truing.Alignment{}, saw.HeldTo())) < verdict.Stop {
 		ways := make([]shopchoose.Way, len(rack))
 		for n, o := range choose.Rank(r.Request, rack).Fit {
 			ways[o.Index] = shopchoose.WayOf(o, modelled)
@@ -338,6 +368,11 @@ func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopcho
 			minutes[o.Index] = o.Minutes.Total()
 			if !modelled {
 				minutes[o.Index] = job.ByRule(j)
+			}
+		}
+		for i, sold := range w.market { // a blade that is made for another saw is bought for no cut on this one
+			if !slices.Contains(sold.Saws, saw.Name) {
+				ways[len(w.blades)+i] = shopchoose.Way{}
 			}
 		}
 		mine, all := shopchoose.Likely(ways[:len(w.blades)]), shopchoose.Likely(ways)

@@ -14,6 +14,7 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/trial"
+	"corte/core/verdict"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
@@ -91,6 +92,9 @@ func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cu
 	for i, one := range compared {
 		if !one.Refused.Zero() {
 			return Trial{}, refusal.Of("settings", "setting %c: %s", 'A'+i, one.Refused)
+		}
+		if found := shopchoose.Findings(one.Job, saw); shopchoose.Worst(found) == verdict.Stop {
+			return Trial{}, refusal.Of("cut", "%s %s", found[0].Why, found[0].WayOut)
 		}
 		b, err := rack.At(s.Kit).Blade(ctx, shop, one.Blade)
 		if err != nil {

@@ -31,7 +31,8 @@ type Reading struct {
 	Saw, Blade    *uuid.UUID
 	First, Second []measure.Length
 	Span          measure.Length
-	Dial          truing.Side
+	Instrument    truing.Instrument
+	Dial          truing.Side // of the blade, that the instrument stands on
 	Gap, Height   measure.Length
 	Length        measure.Length
 	Wanted, Found measure.Length
@@ -96,16 +97,16 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances) (Truing, error) {
 		if err := two("the same tooth at the front and at the rear"); err != nil {
 			return out, err
 		}
-		h, err := truing.HeelOf(r.First[0], r.First[1], r.Span, w.ToBolt, r.Dial)
+		h, err := truing.HeelOf(r.First[0], r.First[1], r.Span, w.ToBolt, r.Instrument, r.Dial)
 		if err != nil {
 			return out, err
 		}
 		out.Heel, out.Finding, out.Figure, out.Aim, out.Act = &h, h.Judge(t), h.TowardFence.Mm(), t.HeelAim.Mm(), t.HeelAct.Mm()
 	case "fence":
-		if err := two("the way from slot to fence at the front and at the rear"); err != nil {
+		if err := two("the fence from the miter slot, at the front and at the rear"); err != nil {
 			return out, err
 		}
-		f, err := truing.FenceOf(r.First[0], r.First[1], r.Span)
+		f, err := truing.FenceOf(r.First[0], r.First[1], r.Span, r.Instrument)
 		if err != nil {
 			return out, err
 		}

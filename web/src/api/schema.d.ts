@@ -1554,6 +1554,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/special-cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work out a cut that needs a set-up of its own
+         * @description A plunge cut, taper, cove, compound miter, resawing on edge, stopped cut or round stock:
+         *     its figures, its passes, how the work is held, and what rules it out. Saves nothing.
+         */
+        post: operations["planSpecialCut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons": {
         parameters: {
             query?: never;
@@ -2645,7 +2666,7 @@ export interface components {
         /** @enum {string} */
         Finish: "rough" | "hidden" | "show" | "fine";
         /** @enum {string} */
-        Support: "open" | "tape" | "zero-clearance" | "backer" | "scored" | "spare";
+        Support: "open" | "tape" | "zero-clearance" | "backer" | "scored" | "scoring-blade" | "spare";
         /** @enum {string} */
         Grind: "FTG" | "ATB" | "HIATB" | "ATBR" | "TCG" | "ONEWAY" | "CONICAL";
         /** @enum {string} */
@@ -2762,6 +2783,13 @@ export interface components {
              * @description Length that is cut off.
              */
             piece_mm?: number;
+            /**
+             * Format: double
+             * @description Width of the board that the piece is ripped from. Left out, it is not known.
+             */
+            board_mm?: number;
+            /** @description On the saw's sliding carriage instead of along its fence or on the miter gauge. */
+            carriage?: boolean;
             /** @description How many alike. Left out, one. */
             pieces?: number;
             /** @description Left out, the stock is dry. */
@@ -2774,6 +2802,96 @@ export interface components {
             brake_off?: boolean;
             /** @description Somebody who is signed off for it stands by whoever makes it. */
             stood_by?: boolean;
+        };
+        /** @enum {string} */
+        SpecialKind: "plunge" | "taper" | "cove" | "hopper" | "crown" | "resaw" | "stopped" | "round";
+        /**
+         * @description What each kind needs. plunge, stopped: thickness_mm, height_mm, length_mm. taper: width_mm, narrow_mm, length_mm.
+         *     cove: width_mm, depth_mm, thickness_mm. hopper: slope_deg, sides. crown: spring_deg, corner_deg.
+         *     resaw: material, width_mm, length_mm, thickness_mm. round: thickness_mm, its diameter.
+         */
+        SpecialCutAsk: {
+            kind: components["schemas"]["SpecialKind"];
+            /** Format: uuid */
+            saw_id: string;
+            /**
+             * Format: uuid
+             * @description Left out, the blade that is on the saw.
+             */
+            blade_id?: string;
+            /** @description An id of /materials. */
+            material?: string;
+            /** Format: double */
+            thickness_mm?: number;
+            /**
+             * Format: double
+             * @description Of the blade through the face that it works from.
+             */
+            height_mm?: number;
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            width_mm?: number;
+            /**
+             * Format: double
+             * @description The narrow end of a taper.
+             */
+            narrow_mm?: number;
+            /** Format: double */
+            length_mm?: number;
+            /**
+             * Format: double
+             * @description Along a taper, where the jig's offset is wanted.
+             */
+            known_mm?: number;
+            /**
+             * Format: double
+             * @description Of a hopper's sides from the horizontal; 90 is upright.
+             */
+            slope_deg?: number;
+            sides?: number;
+            /** Format: double */
+            spring_deg?: number;
+            /** Format: double */
+            corner_deg?: number;
+            /** @description A stopped cut stops at both ends. */
+            ends?: boolean;
+            units: components["schemas"]["Units"];
+        };
+        SpecialCut: {
+            kind: components["schemas"]["SpecialKind"];
+            verdict: components["schemas"]["Verdict"];
+            /** Format: uuid */
+            blade_id?: string;
+            /** @description Why it may not be made. */
+            stop?: string;
+            way_out?: string;
+            figures: components["schemas"]["SpecialFigure"][];
+            passes: components["schemas"]["SpecialPass"][];
+            steps: string[];
+            never: string[];
+            cautions: string[];
+            /** @description What was measured of the saw that stands against it. */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description That the deepest pass asks.
+             */
+            power_w?: number;
+        };
+        SpecialFigure: {
+            name: string;
+            /** @description In the units that were asked for. */
+            says: string;
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            deg?: number;
+        };
+        SpecialPass: {
+            /** Format: double */
+            height_mm: number;
+            says: string;
         };
         /** @enum {string} */
         JobStage: "by rule" | "rough" | "rips" | "crosscuts" | "sheets" | "joints";
@@ -3014,6 +3132,8 @@ export interface components {
             /** @description By stage, then by saw, then as they follow each other. */
             turns: components["schemas"]["RunTurn"][];
             left_out: components["schemas"]["RunLeftOut"][];
+            /** @description What was measured of the saws that stands against their cuts. */
+            heard?: components["schemas"]["Heard"][];
             passes: components["schemas"]["RunPass"][];
             changes: number;
             /** Format: double */
@@ -3312,6 +3432,8 @@ export interface components {
             says: string;
         };
         Owning: {
+            /** @description What was found of these saws and blades that stands against their cuts today. The work is weighed as if it were put right. */
+            heard: components["schemas"]["Heard"][];
             rows: number;
             pieces: number;
             /** Format: double */
@@ -3345,6 +3467,14 @@ export interface components {
             /** @description Of each saw of the work, thin against full. */
             kerfs: components["schemas"]["KerfsOnSaw"][];
             says: string;
+        };
+        /** @description What was measured or seen of a saw or a blade, and what to do about it. */
+        Heard: {
+            /** @description Of the saw or the blade. */
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            why: string;
+            way_out: string;
         };
         OneMore: {
             /** Format: uuid */
@@ -3515,11 +3645,11 @@ export interface components {
             way_out: string;
         };
         /** @enum {string} */
-        Rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach" | "condition" | "teeth";
+        Rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach" | "condition" | "teeth" | "push";
         /** @description What stands against a cut on a saw, whatever blade is on it. */
         Finding: {
             /** @enum {string} */
-            rule: "short" | "clamp" | "trapped" | "tilt" | "fires" | "knife" | "veneer" | "sign-off";
+            rule: "heel" | "fence" | "reach" | "thin" | "strip" | "trim" | "sag" | "carriage" | "short" | "clamp" | "trapped" | "tilt" | "fires" | "knife" | "veneer" | "square" | "gauge" | "runout" | "sign-off";
             verdict: components["schemas"]["Verdict"];
             why: string;
             way_out: string;
@@ -3677,8 +3807,26 @@ export interface components {
              * @description Chance of a visible burn.
              */
             burn: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The suggested feed.
+             */
             feed_m_min: number;
+            /**
+             * Format: double
+             * @description What a hand keeps up for long; left out where nothing pushes back.
+             */
+            easy_m_min?: number;
+            /**
+             * Format: double
+             * @description What a practised hand does, whatever that burns: minutes are counted at it.
+             */
+            acting_m_min: number;
+            /**
+             * Format: double
+             * @description That it takes to feed the work at the suggested feed, newtons.
+             */
+            push_n: number;
             /** Format: double */
             sec_per_300mm: number;
             /** Format: double */
@@ -4118,7 +4266,7 @@ export interface components {
         };
         Judgement: {
             /** @enum {string} */
-            says: "dull" | "hard" | "pitchy" | "like-new" | "hit";
+            says: "dull" | "half-worn" | "sharp" | "hard" | "pitchy" | "like-new" | "hit";
             by?: string;
             note?: string;
         };
@@ -6223,6 +6371,29 @@ export interface components {
              * @description Furthest that the fence stands from the blade, on its usual side.
              */
             fence_reach_mm?: number;
+            /**
+             * Format: double
+             * @description Width of a hand-held saw's shoe.
+             */
+            shoe_mm?: number;
+            /**
+             * Format: double
+             * @description Travel of a table saw's sliding carriage.
+             */
+            carriage_mm?: number;
+            /** @description The carriage has clamps of its own. */
+            carriage_clamps?: boolean;
+            /**
+             * Format: double
+             * @description Of the scoring blade that turns in front of the main one.
+             */
+            scoring_diameter_mm?: number;
+            /** Format: double */
+            scoring_kerf_mm?: number;
+            /** Format: double */
+            scoring_rpm?: number;
+            /** @description The saw's manual allows the scoring blade in tilted cuts. */
+            scoring_tilts?: boolean;
             tolerances?: components["schemas"]["Tolerances"];
             note?: string;
         };
@@ -6382,6 +6553,29 @@ export interface components {
              * @description Furthest that the fence stands from the blade, on its usual side.
              */
             fence_reach_mm?: number;
+            /**
+             * Format: double
+             * @description Width of a hand-held saw's shoe.
+             */
+            shoe_mm?: number;
+            /**
+             * Format: double
+             * @description Travel of a table saw's sliding carriage.
+             */
+            carriage_mm?: number;
+            /** @description The carriage has clamps of its own. */
+            carriage_clamps?: boolean;
+            /**
+             * Format: double
+             * @description Of the scoring blade that turns in front of the main one.
+             */
+            scoring_diameter_mm?: number;
+            /** Format: double */
+            scoring_kerf_mm?: number;
+            /** Format: double */
+            scoring_rpm?: number;
+            /** @description The saw's manual allows the scoring blade in tilted cuts. */
+            scoring_tilts?: boolean;
             tolerances?: components["schemas"]["Tolerances"];
             note: string;
             held_to: components["schemas"]["Tolerances"];
@@ -6866,7 +7060,7 @@ export interface components {
         /** @enum {string} */
         TruingTest: "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance" | "width" | "depth";
         /**
-         * @description heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
+         * @description heel, fence: first_mm is front and rear, with span_mm and the instrument. runout: first_mm at
          *     equal steps round, second_mm with the blade turned half round. gauge:
          *     first_mm is the fifth strip at the end cut first and last, with length_mm.
          *     clearance: first_mm every tooth of the left side, second_mm of the right.
@@ -6882,7 +7076,12 @@ export interface components {
             /** Format: double */
             span_mm?: number;
             /**
-             * @description Of the blade
+             * @description What heel and fence were read with. A dial indicator grows as the surface comes nearer to it, a distance (rule, caliper, square) as it goes away. Left out, a dial for the heel and a distance for the fence.
+             * @enum {string}
+             */
+            instrument?: "dial" | "distance";
+            /**
+             * @description Of the heel: the side of the blade that the instrument stands on, as you see it from the front of the saw.
              * @enum {string}
              */
             dial?: "left" | "right";
@@ -10130,6 +10329,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JointPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planSpecialCut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpecialCutAsk"];
+            };
+        };
+        responses: {
+            /** @description The cut, worked out. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpecialCut"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -137,6 +137,12 @@ export type Groove = Schemas['Groove'];
 export type GrooveTest = Schemas['GrooveTest'];
 export type GrooveEnd = Schemas['GrooveEnd'];
 export type JointAsk = Schemas['JointAsk'];
+
+export type SpecialKind = Schemas['SpecialKind'];
+
+export type SpecialCutAsk = Schemas['SpecialCutAsk'];
+
+export type SpecialCut = Schemas['SpecialCut'];
 export type JointKind = Schemas['JointKind'];
 export type JointPlan = Schemas['JointPlan'];
 export type TraceAsk = Schemas['TraceAsk'];

@@ -19,9 +19,10 @@ export const places: Place[] = [
       { to: '/', name: t`Through` },
       { to: '/groove', name: t`Groove` },
       { to: '/groove/joints', name: t`Joint` },
+      { to: '/special', name: t`Special` },
       { to: '/run', name: t`Run` },
     ],
-    under: ['/card', '/groove', '/run', '/trial'],
+    under: ['/card', '/groove', '/special', '/run', '/trial'],
   },
   { to: '/jobs', name: t`Jobs`, rooms: [{ to: '/jobs', name: t`Jobs` }], under: ['/jobs'] },
   {

@@ -101,6 +101,10 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/groove/pages'), 'Joints'),
             },
             {
+              path: 'special',
+              ...page(() => import('../stations/special/Special'), 'Special'),
+            },
+            {
               path: 'groove/:id',
               ...page(() => import('../stations/groove/pages'), 'Fitting'),
             },

@@ -231,9 +231,15 @@ function Line({ n }: { n: WhyNotch }) {
 
 function Backer({ n }: { n: WhyNotch }) {
   const torn = Math.min(1, n.splinter / 2.4);
-  const held = { open: null, tape: 6, 'zero-clearance': 40, backer: 40, scored: null, spare: null }[
-    n.support
-  ];
+  const held = {
+    open: null,
+    tape: 6,
+    'zero-clearance': 40,
+    backer: 40,
+    scored: null,
+    'scoring-blade': null,
+    spare: null,
+  }[n.support];
   return (
     <>
       <rect x={0} y={20} width={W} height={140} fill={ink.wood} stroke={ink.ink} strokeWidth={1.5} />

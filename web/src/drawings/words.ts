@@ -90,6 +90,7 @@ export const supportWords = {
   'zero-clearance': t`zero-clearance insert`,
   backer: t`against a backer`,
   scored: t`scored first`,
+  'scoring-blade': t`scoring blade`,
   spare: t`of no account`,
 } as const;
 

@@ -21,6 +21,8 @@ import { Trouble } from '../../ui/Notice';
 
 const sayings: [Judgement['says'], string][] = [
   ['dull', t`It is dull now`],
+  ['half-worn', t`It is half worn`],
+  ['sharp', t`It is sharp`],
   ['hard', t`It feeds hard`],
   ['pitchy', t`It is pitchy`],
   ['like-new', t`It cuts like new`],

@@ -41,6 +41,12 @@ export function worstOf(plan: Plan, option: Option, setting: Setting) {
 
 export const burn = (p: number) => (p < 0.005 ? t`under 1 %` : `${trim(100 * p, 0)} %`);
 
+/** A push as a weight that one can picture. */
+const weightSaid = (newtons: number, units: Units) =>
+  units === 'mm'
+    ? t`like lifting ${trim(newtons / 9.81, 1)} kg`
+    : t`like lifting ${trim(newtons / 4.448, 1)} lb`;
+
 function HeightPick({
   at,
   now,
@@ -146,10 +152,9 @@ export function HeightPicks({
 export function AllFigures({
   plan,
   cut,
-  saw,
   setting,
   units,
-}: Pick<SettingPanelProps, 'plan' | 'cut' | 'saw' | 'setting' | 'units'>) {
+}: Pick<SettingPanelProps, 'plan' | 'cut' | 'setting' | 'units'>) {
   return (
     <Box
       component="dl"
@@ -193,11 +198,9 @@ export function AllFigures({
         note={t`${setting.teeth_in_cut.toFixed(1)} teeth`}
       />
       <Figure
-        name={
-          saw.kind === 'table' ? t`back at you` : cut.motion === 'chop' ? t`at the fence` : t`along the cut`
-        }
-        value={percent(setting.push_share)}
-        note={t`of the cutting force`}
+        name={t`push`}
+        value={t`${trim(setting.push_n, 0)} N`}
+        note={weightSaid(setting.push_n, units)}
       />
     </Box>
   );

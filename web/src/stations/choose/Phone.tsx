@@ -123,7 +123,7 @@ export function PhonePanel(p: SettingPanelProps) {
       <Pager {...{ plan, option, blades, onBlade }} onList={() => setView('blades')} />
       {p.passes.length > 0 && <Passes passes={p.passes} units={units} table={saw.kind === 'table'} />}
       <Says {...{ option, setting, plan, onHeight, onBlade }} table={saw.kind === 'table'} />
-      <AllFigures {...{ plan, cut, saw, setting, units }} />
+      <AllFigures {...{ plan, cut, setting, units }} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1, mx: -1 }}>
         {!option.mounted && <Button size="small" sx={smallButton} onClick={p.onMount}>{t`Mount it`}</Button>}
         <Button size="small" sx={smallButton} onClick={p.onPin}>{t`Pin to compare`}</Button>

@@ -4,9 +4,12 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Bed, Cut, Form, Material, Moisture, Saw, Side, Support, Units } from '../../api/types';
 import { directionWords, formWords, supportWords } from '../../drawings/words';
+import { lazy, Suspense } from 'react';
 import { AngleWord, ChoiceWord, CountWord, LengthWord, type Choice } from '../../ui/Word';
 import { MaterialWord } from './MaterialWord';
 import { finishes, finishWord, picks } from './sentence';
+
+const LengthWords = lazy(() => import('./LengthWords').then((m) => ({ default: m.LengthWords })));
 
 interface Props {
   cut: Cut;
@@ -282,23 +285,9 @@ export function Sentence({
                 .
               </>
             )}
-            {cut.direction === 'crosscut' && (
-              <>
-                {' '}
-                {t`Cut to length:`}{' '}
-                <LengthWord
-                  label={t`Piece`}
-                  mm={cut.piece_mm}
-                  units={units}
-                  picks={sizes.p}
-                  unsaid={t`not said`}
-                  onChoose={(piece_mm) => onChange({ piece_mm })}
-                  wrong={wrong('piece_mm')}
-                  problem={says('piece_mm')}
-                />
-                .
-              </>
-            )}
+            <Suspense>
+              <LengthWords {...{ cut, saw, units, problem, onChange }} />
+            </Suspense>
           </>
         )}
       </Typography>

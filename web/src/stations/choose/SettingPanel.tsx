@@ -221,7 +221,7 @@ export function SettingPanel({
               </Box>
             </Box>
 
-            <AllFigures {...{ plan, cut, saw, setting, units }} />
+            <AllFigures {...{ plan, cut, setting, units }} />
 
             {passes.length > 0 && <Passes passes={passes} units={units} table={saw.kind === 'table'} />}
             <Says

@@ -43,6 +43,8 @@ const keys = {
   miter_deg: 'miter',
   bed: 'over',
   piece_mm: 'piece',
+  board_mm: 'board',
+  carriage: 'carriage',
   pieces: 'n',
   moisture: 'stock',
   moves: 'moves',
@@ -64,7 +66,7 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       saws.find((s) => s.id === params.get(keys.saw_id)) ?? saws.find((s) => s.kind === 'table') ?? saws[0];
     if (!saw) return undefined;
     const direction = params.get(keys.direction) as Direction | null;
-    const optional = (key: 'depth_mm' | 'bevel_deg' | 'miter_deg' | 'piece_mm' | 'pieces') => {
+    const optional = (key: 'depth_mm' | 'bevel_deg' | 'miter_deg' | 'piece_mm' | 'board_mm' | 'pieces') => {
       const v = Number(params.get(keys[key]) ?? 0);
       return Number.isFinite(v) && v > 0 ? v : undefined;
     };
@@ -90,6 +92,8 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       miter_deg: optional('miter_deg'),
       bed: saw.kind === 'circular' ? ((params.get(keys.bed) as Bed | null) ?? undefined) : undefined,
       piece_mm: optional('piece_mm'),
+      board_mm: direction === 'crosscut' ? undefined : optional('board_mm'),
+      carriage: (!!saw.carriage_mm && params.has(keys.carriage)) || undefined,
       pieces: optional('pieces'),
       moisture: (params.get(keys.moisture) as Moisture | null) ?? undefined,
       moves: params.has(keys.moves) || undefined,
@@ -109,7 +113,15 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
           now.delete(keys[k]);
         // A miter saw only cuts through, and only a hand-held one has a bed.
         if ('saw_id' in part)
-          for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'brake_off', 'stood_by'] as const)
+          for (const k of [
+            'form',
+            'depth_mm',
+            'bed',
+            'fence_side',
+            'carriage',
+            'brake_off',
+            'stood_by',
+          ] as const)
             now.delete(keys[k]);
       }
       for (const [k, v] of Object.entries(part) as [keyof Cut, Word][]) {

@@ -19,6 +19,7 @@ import { saidMinutes } from '../../ui/feed';
 import { Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
 import { Term } from '../../ui/Term';
+import { Verdict } from '../../ui/Verdict';
 import { Worded } from '../../ui/Worded';
 import { AddRows } from './AddRows';
 import { Knobs } from './Knobs';
@@ -201,9 +202,15 @@ function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
 function Notes({ sheet, job }: { sheet: RunSheet; job: Job }) {
   const nameOf = (id: string) => job.rows.find((r) => r.id === id)?.name ?? '';
   const shut = sheet.turns.flatMap((u) => u.cuts.filter((c) => c.shut).map((c) => [u, c] as const));
-  if (sheet.left_out.length + sheet.passes.length + shut.length === 0) return null;
+  const heard = sheet.heard ?? [];
+  if (sheet.left_out.length + sheet.passes.length + shut.length + heard.length === 0) return null;
   return (
     <Box component="ul" sx={{ m: 0, mb: 2, pl: 2.5, lineHeight: 1.5, maxWidth: 820 }}>
+      {heard.map((h) => (
+        <li key={h.name + h.why}>
+          <Verdict verdict={h.verdict} size={14} /> <b>{h.name}</b>: {h.why} <b>{h.way_out}</b>
+        </li>
+      ))}
       {sheet.left_out.map((l) => (
         <li key={l.row_id}>
           <b>{t`${nameOf(l.row_id)} is left out.`}</b> {l.why}

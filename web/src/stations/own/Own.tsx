@@ -15,6 +15,7 @@ import { Coming } from '../../ui/Arriving';
 import { saidMinutes } from '../../ui/feed';
 import { CheckField, NumberField, SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
+import { Verdict } from '../../ui/Verdict';
 import { Trouble } from '../../ui/Notice';
 import { Worded } from '../../ui/Worded';
 import { Schools } from './Schools';
@@ -147,6 +148,7 @@ export function Own() {
             of={said.wishes}
             onDrop={(id) => notes.say((n) => ({ ...n, wishes: n.wishes.filter((w) => w.id !== id) }))}
           />
+          <HeardHere heard={o.heard} />
           <Idle o={o} />
           <Schools o={o} units={units} />
           <Typography variant="h2" sx={{ mt: 3 }}>{t`What they cost`}</Typography>
@@ -260,6 +262,24 @@ function Wishes({ of, onDrop }: { of: OwningInput['wishes']; onDrop: (id: string
           <Button size="small" onClick={() => onDrop(w.id)} sx={{ '@media print': { display: 'none' } }}>
             {t`Off the list`}
           </Button>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** What was measured or seen that stands against cuts today. */
+function HeardHere({ heard }: { heard: Owning['heard'] }) {
+  if (heard.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="heard" sx={{ mt: 2 }}>
+      <Typography id="heard" variant="h2">{t`Put this right first`}</Typography>
+      {heard.map((h) => (
+        <Box key={h.name + h.why} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+          <Verdict verdict={h.verdict} size={14} />
+          <span>
+            <b>{h.name}</b>: {h.why} <b>{h.way_out}</b>
+          </span>
         </Box>
       ))}
     </Box>

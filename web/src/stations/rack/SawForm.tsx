@@ -83,7 +83,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
     />
   );
   const number = (
-    field: 'rpm' | 'motor_w' | 'volts' | 'breaker_a' | 'tilt_deg' | 'turn_deg',
+    field: 'rpm' | 'motor_w' | 'volts' | 'breaker_a' | 'tilt_deg' | 'turn_deg' | 'scoring_rpm',
     label: string,
     unit: string,
     hint?: string,
@@ -220,11 +220,39 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           />
         )}
         {input.kind === 'table' && length('fence_reach_mm', t`Fence reaches`, true)}
+        {input.kind === 'circular' && length('shoe_mm', t`Width of the shoe`, true)}
         {number('turn_deg', t`Turns to`, t`degrees`, t`0 for the usual 45`)}
         {input.kind === 'miter' && length('chop_width_mm', t`Chops, at most`, true)}
         {input.kind === 'miter' && input.sliding && length('crosscut_mm', t`Slide crosses`, true)}
         {input.kind === 'miter' && length('below_table_mm', t`Goes below the table`, true)}
       </Group>
+      {input.kind === 'table' && (
+        <Group
+          name={t`Sliding carriage and scoring blade`}
+          hint={t`Leave the sizes at 0 if the saw doesn’t have them.`}
+        >
+          {length('carriage_mm', t`Carriage travel`, true)}
+          {!!input.carriage_mm && (
+            <CheckField
+              label={t`The carriage has clamps`}
+              value={input.carriage_clamps ?? false}
+              onCheck={(carriage_clamps) => set({ carriage_clamps })}
+            />
+          )}
+          {length('scoring_diameter_mm', t`Scoring blade diameter`, true)}
+          {!!input.scoring_diameter_mm && (
+            <>
+              {length('scoring_kerf_mm', t`Scoring kerf`)}
+              {number('scoring_rpm', t`Scoring speed`, 'rpm')}
+              <CheckField
+                label={t`The manual allows scoring in tilted cuts`}
+                value={input.scoring_tilts ?? false}
+                onCheck={(scoring_tilts) => set({ scoring_tilts })}
+              />
+            </>
+          )}
+        </Group>
+      )}
       <Group name={t`Guards and limits`}>
         {input.kind !== 'miter' && length('knife_mm', t`Riving knife`, true)}
         <LengthField

@@ -49,6 +49,13 @@ export const typed = [
   'nut_side',
   'tilt_side',
   'fence_reach_mm',
+  'shoe_mm',
+  'carriage_mm',
+  'carriage_clamps',
+  'scoring_diameter_mm',
+  'scoring_kerf_mm',
+  'scoring_rpm',
+  'scoring_tilts',
   'tolerances',
   'note',
 ] as const satisfies (keyof SawInput)[];

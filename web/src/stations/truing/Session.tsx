@@ -81,6 +81,9 @@ function Page({ test, saw, blades, units, first }: Props) {
   const [steps, setSteps] = useState(8);
   const [span, setSpan] = useState<number>(test === 'fence' ? 600 : 200);
   const [dial, setDial] = useState<'left' | 'right'>('right');
+  const [instrument, setInstrument] = useState<NonNullable<TruingInput['instrument']>>(
+    test === 'fence' ? 'distance' : 'dial',
+  );
   const [sizes, setSizes] = useState<Sizes>({});
   const [slots, setSlots] = useState('');
   const [by, setBy] = useBy();
@@ -103,7 +106,7 @@ function Page({ test, saw, blades, units, first }: Props) {
     units,
     by: by || undefined,
     ...(read ? { first_mm: rounds[0], second_mm: rounds[1].length > 0 ? rounds[1] : undefined } : {}),
-    ...(test === 'heel' || test === 'fence' ? { span_mm: span } : {}),
+    ...(test === 'heel' || test === 'fence' ? { span_mm: span, instrument } : {}),
     ...(test === 'heel' ? { dial } : {}),
     ...(test === 'clearance' && slots ? { slots: readSlots(slots) } : {}),
     ...sizes,
@@ -182,7 +185,7 @@ function Page({ test, saw, blades, units, first }: Props) {
       >
         <Box sx={{ minWidth: 0 }}>
           <Box component="ol" sx={{ m: 0, pl: 2.5, lineHeight: 1.4, mb: 1.5 }}>
-            {words.how.map((h) => (
+            {(words[instrument] ?? words.how).map((h) => (
               <li key={h}>{h}</li>
             ))}
           </Box>
@@ -233,11 +236,24 @@ function Page({ test, saw, blades, units, first }: Props) {
             {(test === 'heel' || test === 'fence') && (
               <LengthField label={t`Front to rear`} mm={span} units={units} onLength={setSpan} />
             )}
+            {(test === 'heel' || test === 'fence') && (
+              <TextField
+                select
+                size="small"
+                label={t`Read with`}
+                value={instrument}
+                disabled={rounds[0].length > 0}
+                onChange={(e) => setInstrument(e.target.value as typeof instrument)}
+              >
+                <MenuItem value="dial">{t`a dial indicator`}</MenuItem>
+                <MenuItem value="distance">{t`a rule or caliper`}</MenuItem>
+              </TextField>
+            )}
             {test === 'heel' && (
               <TextField
                 select
                 size="small"
-                label={t`Dial in the slot`}
+                label={t`Miter slot`}
                 value={dial}
                 onChange={(e) => setDial(e.target.value as 'left' | 'right')}
               >
@@ -271,7 +287,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               {!full && n > 0 && (
                 <ReadingEntry label={nameOf(test, round, now.length, n)} units={units} onRead={put} />
               )}
-              {!full && n > 0 && placeOf(test, 0, 0, n) && (
+              {!full && n > 0 && instrument === 'dial' && placeOf(test, 0, 0, n) && (
                 <GaugePanel
                   units={units}
                   place={placeOf(test, round, now.length, n)}

@@ -7,6 +7,8 @@ interface Words {
   title: string;
   why: string;
   how: string[];
+  distance?: string[]; // where a rule or caliper reads it
+  dial?: string[]; // where a dial indicator does
 }
 
 export const testWords: Record<TruingTest, Words> = {
@@ -17,11 +19,18 @@ export const testWords: Record<TruingTest, Words> = {
       t`Power off. Dial on a bar in the miter slot, its foot square to the plate, near the table.`,
       t`Mark one tooth. Read it at the front; turn that same tooth to the rear, slide the dial there, and read again.`,
     ],
+    distance: [
+      t`Unplug the saw. Measure from the side of the miter slot to one marked tooth, at the front of the blade.`,
+      t`Turn that same tooth to the rear and measure it there.`,
+    ],
   },
   fence: {
     title: t`Fence to slot`,
     why: t`Parallel, or open at the rear by a hair. Never closing.`,
     how: [t`Lock the fence as for a cut. Read the way from slot to fence at the front and at the rear.`],
+    dial: [
+      t`Lock the fence as for a cut. Dial on a bar in the miter slot, its foot on the fence: read it at the front and at the rear.`,
+    ],
   },
   runout: {
     title: t`Run-out`,

@@ -1,0 +1,49 @@
+package httpapi
+
+import (
+	"context"
+
+	"corte/core/material"
+	"corte/core/special"
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+	"corte/internal/refusal"
+	shopspecial "corte/internal/shop/special"
+)
+
+func (s *server) PlanSpecialCut(ctx context.Context, r contract.PlanSpecialCutRequestObject) (contract.PlanSpecialCutResponseObject, error) {
+	v := voiceOf(ctx)
+	b := r.Body
+	ask := special.Ask{Kind: b.Kind, Thickness: opt.Value(b.ThicknessMm), Height: opt.Value(b.HeightMm), Depth: opt.Value(b.DepthMm), Width: opt.Value(b.WidthMm),
+		Narrow: opt.Value(b.NarrowMm), Length: opt.Value(b.LengthMm), Known: opt.Value(b.KnownMm), SlopeDeg: opt.Value(b.SlopeDeg), Sides: opt.Value(b.Sides),
+		SpringDeg: opt.Value(b.SpringDeg), CornerDeg: opt.Value(b.CornerDeg), Ends: opt.Value(b.Ends)}
+	if b.Material != nil {
+		m, err := material.Get(*b.Material)
+		if err != nil {
+			return nil, refusal.Of("material", "%s; choose one of the list", err)
+		}
+		ask.Material = m
+	}
+	p, err := s.in(ctx).Special.Plan(ctx, s.shop(ctx), b.SawID, b.BladeID, ask)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.SpecialCut{Kind: b.Kind, Verdict: p.Verdict, Stop: opt.Known(v.Say(p.Stop)), WayOut: opt.Known(v.Say(p.WayOut)),
+		Figures: make([]contract.SpecialFigure, len(p.Figures)), Passes: make([]contract.SpecialPass, len(p.Passes)),
+		Steps: v.Each(p.Steps), Never: v.Each(p.Never), Cautions: v.Each(p.Cautions), Findings: v.Findings(p.Findings), PowerW: opt.Positive(p.PowerW)}
+	for i, f := range p.Figures {
+		out.Figures[i] = contract.SpecialFigure{Name: v.Say(f.Name), Says: v.Say(shopspecial.Says(f))}
+		if f.Angle {
+			out.Figures[i].Deg = &f.Deg
+		} else {
+			out.Figures[i].LengthMm = opt.Of(f.Length)
+		}
+	}
+	for i, x := range p.Passes {
+		out.Passes[i] = contract.SpecialPass{HeightMm: x.Height, Says: v.Say(x.Says)}
+	}
+	if p.Blade != nil {
+		out.BladeID = &p.Blade.ID
+	}
+	return contract.PlanSpecialCut200JSONResponse(out), nil
+}
