@@ -3,7 +3,7 @@ import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { Link } from 'react-router';
-import type { Face, Option, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
+import type { Face, Option, Plan, Saw, Setting, Units } from '../../api/types';
 import type { TermId } from '../../drawings/TermPicture';
 import { formatSetting, formatThin, percent, trim } from '../../measure/format';
 import { saidMinutes, shortMinutes } from '../../ui/feed';
@@ -13,25 +13,6 @@ import { Worded } from '../../ui/Worded';
 import { type SettingPanelProps } from './SettingPanel';
 
 export const smallButton = { minHeight: { xs: 44, md: 30 }, py: 0, px: 1 };
-
-/** The passes of a cut that takes more than one. */
-export function Passes({ passes, units, table }: { passes: Sweep['passes']; units: Units; table: boolean }) {
-  return (
-    <Box component="ol" aria-label={t`Passes`} sx={{ m: 0, pl: 2.5, fontSize: 15.5, lineHeight: 1.35 }}>
-      {passes.map((p) => (
-        <li key={p.name}>
-          <Trans>
-            <b>{p.name}</b> {formatSetting(p.setting.height_mm, units)} {table ? 'high' : 'deep'},{' '}
-            {p.setting.exit.name} {percent(p.setting.exit.of_limit)} of the splinters it bears
-            {p.scorch_assessed
-              ? t`, burn risk ${burn(p.setting.burn)}.`
-              : t`; too shallow for scorch to be judged.`}
-          </Trans>
-        </li>
-      ))}
-    </Box>
-  );
-}
 
 /** The cut itself can be worse than the blade, the setting than both, and the blade than the setting. */
 export function worstOf(plan: Plan, option: Option, setting: Setting) {

@@ -21,9 +21,11 @@ import { Popover } from '../../ui/Floating';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
-import { AllFigures, burn, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
+import { AllFigures, burn, HeightPicks, Says, smallButton, worstOf } from './Figures';
 import { Findings } from './Findings';
 import type { SettingPanelProps } from './SettingPanel';
+
+const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));
 
 const View = lazy(() => import('./PhoneView').then((m) => ({ default: m.PhoneView })));
 
@@ -121,7 +123,11 @@ export function PhonePanel(p: SettingPanelProps) {
         {plan.swap && <Worded>{` · ${plan.swap.text}`}</Worded>}
       </Box>
       <Pager {...{ plan, option, blades, onBlade }} onList={() => setView('blades')} />
-      {p.passes.length > 0 && <Passes passes={p.passes} units={units} table={saw.kind === 'table'} />}
+      {p.passes.length > 0 && (
+        <Suspense fallback={null}>
+          <Passes passes={p.passes} units={units} table={saw.kind === 'table'} />
+        </Suspense>
+      )}
       <Says {...{ option, setting, plan, onHeight, onBlade }} table={saw.kind === 'table'} />
       <AllFigures {...{ plan, cut, setting, units }} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1, mx: -1 }}>

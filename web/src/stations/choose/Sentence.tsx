@@ -2,14 +2,14 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Bed, Cut, Form, Material, Moisture, Saw, Side, Support, Units } from '../../api/types';
+import type { Bed, Cut, Form, Material, Saw, Side, Support, Units } from '../../api/types';
 import { directionWords, formWords, supportWords } from '../../drawings/words';
 import { lazy, Suspense } from 'react';
 import { AngleWord, ChoiceWord, CountWord, LengthWord, type Choice } from '../../ui/Word';
 import { MaterialWord } from './MaterialWord';
 import { finishes, finishWord, picks } from './sentence';
 
-const LengthWords = lazy(() => import('./LengthWords').then((m) => ({ default: m.LengthWords })));
+const StockWords = lazy(() => import('./StockWords').then((m) => ({ default: m.StockWords })));
 
 interface Props {
   cut: Cut;
@@ -30,19 +30,6 @@ const beds: Choice<Bed>[] = [
   { value: 'air', name: t`over nothing` },
   { value: 'runners', name: t`over runners` },
   { value: 'sheet', name: t`over a sheet to cut into` },
-];
-const moistures: Choice<Moisture>[] = [
-  { value: 'dry', name: t`Dry` },
-  { value: 'wet', name: t`Wet or treated` },
-  { value: 'frozen', name: t`Frozen` },
-];
-const tensions: Choice<'still' | 'moves'>[] = [
-  { value: 'still', name: t`lies still` },
-  { value: 'moves', name: t`moves as it is opened` },
-];
-const fences: Choice<Side>[] = [
-  { value: 'left', name: 'left' },
-  { value: 'right', name: 'right' },
 ];
 const angles = [0, 5, 10, 15, 22.5, 30, 45];
 
@@ -258,35 +245,8 @@ export function Sentence({
             )}
             {t`. Show face `}
             {showFace}.{' '}
-            <ChoiceWord
-              label={t`Stock`}
-              value={cut.moisture ?? 'dry'}
-              choices={moistures}
-              onChoose={(moisture) => onChange({ moisture: moisture === 'dry' ? undefined : moisture })}
-            />{' '}
-            {t`stock that`}{' '}
-            <ChoiceWord
-              label={t`Tension`}
-              value={cut.moves ? 'moves' : 'still'}
-              choices={tensions}
-              onChoose={(it) => onChange({ moves: it === 'moves' || undefined })}
-            />
-            .
-            {fence && (
-              <>
-                {' '}
-                {t`Fence to the`}{' '}
-                <ChoiceWord
-                  label={t`Fence`}
-                  value={cut.fence_side ?? fence}
-                  choices={fences}
-                  onChoose={(fence_side) => onChange({ fence_side })}
-                />
-                .
-              </>
-            )}
             <Suspense>
-              <LengthWords {...{ cut, saw, units, problem, onChange }} />
+              <StockWords {...{ cut, saw, fence, units, problem, onChange }} />
             </Suspense>
           </>
         )}

@@ -17,7 +17,9 @@ import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
-import { AllFigures, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
+import { AllFigures, HeightPicks, Says, smallButton, worstOf } from './Figures';
+
+const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));
 
 const EndOf = lazy(() => import('./EndOf').then((m) => ({ default: m.EndOf })));
 
@@ -223,7 +225,11 @@ export function SettingPanel({
 
             <AllFigures {...{ plan, cut, setting, units }} />
 
-            {passes.length > 0 && <Passes passes={passes} units={units} table={saw.kind === 'table'} />}
+            {passes.length > 0 && (
+              <Suspense>
+                <Passes passes={passes} units={units} table={saw.kind === 'table'} />
+              </Suspense>
+            )}
             <Says
               option={option}
               setting={setting}

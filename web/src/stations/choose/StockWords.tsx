@@ -1,22 +1,64 @@
-/** What a cut leaves on either side, and what carries it: the words at the end of the sentence. */
+/** The stock, its fence, what is left of it and what carries it: the words at the end of the sentence. */
 import { t } from '@lingui/core/macro';
-import type { Cut, Saw, Units } from '../../api/types';
-import { ChoiceWord, LengthWord } from '../../ui/Word';
+import type { Cut, Moisture, Saw, Side, Units } from '../../api/types';
+import { ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
 import { picks } from './sentence';
+
+const moistures: Choice<Moisture>[] = [
+  { value: 'dry', name: t`Dry` },
+  { value: 'wet', name: t`Wet or treated` },
+  { value: 'frozen', name: t`Frozen` },
+];
+const tensions: Choice<'still' | 'moves'>[] = [
+  { value: 'still', name: t`lies still` },
+  { value: 'moves', name: t`moves as it is opened` },
+];
+const fences: Choice<Side>[] = [
+  { value: 'left', name: 'left' },
+  { value: 'right', name: 'right' },
+];
 
 interface Props {
   cut: Cut;
   saw: Saw;
+  fence: Side | undefined; // of the blade that the fence goes to
   units: Units;
   problem: { field: string | undefined; message: string } | undefined;
   onChange: (part: Partial<Cut>) => void;
 }
 
-export function LengthWords({ cut, saw, units, problem, onChange }: Props) {
+export function StockWords({ cut, saw, fence, units, problem, onChange }: Props) {
   const says = (field: keyof Cut) => (problem?.field === `cut.${field}` ? problem.message : undefined);
   const sizes = picks[units];
   return (
     <>
+      <ChoiceWord
+        label={t`Stock`}
+        value={cut.moisture ?? 'dry'}
+        choices={moistures}
+        onChoose={(moisture) => onChange({ moisture: moisture === 'dry' ? undefined : moisture })}
+      />{' '}
+      {t`stock that`}{' '}
+      <ChoiceWord
+        label={t`Tension`}
+        value={cut.moves ? 'moves' : 'still'}
+        choices={tensions}
+        onChoose={(it) => onChange({ moves: it === 'moves' || undefined })}
+      />
+      .
+      {fence && (
+        <>
+          {' '}
+          {t`Fence to the`}{' '}
+          <ChoiceWord
+            label={t`Fence`}
+            value={cut.fence_side ?? fence}
+            choices={fences}
+            onChoose={(fence_side) => onChange({ fence_side })}
+          />
+          .
+        </>
+      )}
       {cut.direction === 'crosscut' ? (
         <>
           {' '}
