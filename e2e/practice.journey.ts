@@ -91,7 +91,7 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   expect(Math.max(...verdict.wall!.feed_m_min)).toBeLessThan(3.1);
   await accessible(page);
 
-  await open(page, request, 'feed/board', 5, 2); // clean at half a key's feed and no faster
+  await open(page, request, 'feed/board', 40, 2); // clean at half a key's feed and no faster
   await page.getByLabel('In steps, without movement').uncheck();
   await hand.focus();
   await page.keyboard.down('ArrowRight');

@@ -17,7 +17,18 @@ const (
 	ClearanceTest Test = "clearance" // teeth that stand out; of a blade
 	WidthTest     Test = "width"     // of one piece
 	DepthTest     Test = "depth"     // of one groove
+	ScoringTest   Test = "scoring"   // scoring kerf against the main one
 )
+
+// Tests lists those of a saw: of its kind, and of a scoring blade where it has
+// one.
+func Tests(s saw.Saw) []Test {
+	out := TestsOf(s.Kind)
+	if s.Scoring.Kerf > 0 {
+		out = append(out, ScoringTest)
+	}
+	return out
+}
 
 // TestsOf lists the tests that a kind of saw has, in the order in which they
 // are best done (craft section 7). Only a table saw has a slot and a fence that
@@ -67,6 +78,8 @@ func (t Test) Words() say.Line {
 		return say.Of("Exact width")
 	case DepthTest:
 		return say.Of("Exact depth")
+	case ScoringTest:
+		return say.Of("Scoring blade")
 	}
 	return say.Word(string(t))
 }

@@ -312,7 +312,7 @@ func encodeSaw(w store.Saw) contract.Saw {
 	if w.FenceAt != nil {
 		out.FenceOpenMm = opt.Of(w.FenceOpen)
 	}
-	for _, t := range truing.TestsOf(w.Kind) {
+	for _, t := range truing.Tests(w.Saw) {
 		out.Tests = append(out.Tests, contract.TruingTest(t))
 	}
 	out.Directions = append(out.Directions, w.Kind.Directions()...)

@@ -2209,6 +2209,7 @@ const (
 	TruingTestGauge     TruingTest = "gauge"
 	TruingTestHeel      TruingTest = "heel"
 	TruingTestRunout    TruingTest = "runout"
+	TruingTestScoring   TruingTest = "scoring"
 	TruingTestTilt      TruingTest = "tilt"
 	TruingTestWidth     TruingTest = "width"
 )
@@ -2227,6 +2228,8 @@ func (e TruingTest) Valid() bool {
 	case TruingTestHeel:
 		return true
 	case TruingTestRunout:
+		return true
+	case TruingTestScoring:
 		return true
 	case TruingTestTilt:
 		return true
@@ -6889,7 +6892,8 @@ type TrialSetting struct {
 // TruingInput heel, fence: first_mm is front and rear, with span_mm and the instrument. runout: first_mm at
 // equal steps round, second_mm with the blade turned half round. gauge:
 // first_mm is the fifth strip at the end cut first and last, with length_mm.
-// clearance: first_mm every tooth of the left side, second_mm of the right.
+// clearance: first_mm every tooth of the left side, second_mm of the right. scoring: first_mm is how far
+// the score stands out beside the main kerf, on the left and on the right; it is set, and not kept.
 type TruingInput struct {
 	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
 	By      *string             `json:"by,omitempty"`
@@ -6939,7 +6943,8 @@ type TruingRecord struct {
 	// Input heel, fence: first_mm is front and rear, with span_mm and the instrument. runout: first_mm at
 	// equal steps round, second_mm with the blade turned half round. gauge:
 	// first_mm is the fifth strip at the end cut first and last, with length_mm.
-	// clearance: first_mm every tooth of the left side, second_mm of the right.
+	// clearance: first_mm every tooth of the left side, second_mm of the right. scoring: first_mm is how far
+	// the score stands out beside the main kerf, on the left and on the right; it is set, and not kept.
 	Input TruingInput `json:"input"`
 
 	// Low Least figure that is held good now, in its unit.

@@ -67,6 +67,9 @@ func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading) (Truing
 		if t := truing.Test(r.Test); slices.Contains(truing.TestsOf(saw.Table), t) && !slices.Contains(truing.TestsOf(w.Kind), t) {
 			return Truing{}, refusal.Of("test", "a %s saw has nothing to measure for %q", w.Kind, t.Words())
 		}
+		if r.Test == "scoring" && w.Scoring.Kerf == 0 {
+			return Truing{}, refusal.Of("test", "this saw has no scoring blade on record; put it into the saw’s record first")
+		}
 	} else if r.Test != "clearance" && r.Test != "runout" {
 		return Truing{}, refusal.Of("saw_id", "say which saw was measured")
 	}
@@ -147,6 +150,16 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances) (Truing, error) {
 		if out.Finding = a.JudgeWidth(); r.Test == "depth" {
 			out.Finding = a.JudgeDepth(w.Kind != saw.Table)
 		}
+	case "scoring":
+		if err := two("how far the score stands out beside the main kerf, on the left and on the right"); err != nil {
+			return out, err
+		}
+		x, err := truing.ScoredOf(r.First[0], r.First[1])
+		if err != nil {
+			return out, err
+		}
+		out.First = nil
+		out.Adjustment, out.Finding, out.Figure = &truing.Adjustment{Move: x.Move}, x.Judge(), x.Wider.Mm()
 	case "clearance":
 		if w.RPM > 0 {
 			out.MarksApart = truing.MarksApart(truing.UsualFeed, w.RPM)
@@ -184,7 +197,7 @@ func prefixed(form string, says []say.Line) []say.Line {
 // Save logs a session. input is what was sent, kept
 // whole so that it can be worked out anew.
 func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent kit.Sent) (Past, error) {
-	if r.Test == "width" || r.Test == "depth" {
+	if r.Test == "width" || r.Test == "depth" || r.Test == "scoring" {
 		return Past{}, refusal.Of("test", "an adjustment is not kept; it is done")
 	}
 	if r.Test == "clearance" && r.Blade == nil {

@@ -1,6 +1,6 @@
 /** What is read off photos, by the server or the core in this browser. Nothing of a photo is kept. */
 import { useMutation } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { ProblemError, unwrap } from './client';
 import { recalled } from './kept';
 import type { Spot, Units } from './types';
 
@@ -13,9 +13,16 @@ const asFile = {
   headers: { 'Content-Type': 'application/octet-stream' },
 } as const;
 
+/** The server reads one photo of a person at a time: the next one waits its turn, a few seconds and no more. */
+const inTurn = {
+  retry: (failures: number, e: Error) => e instanceof ProblemError && e.status === 429 && failures < 5,
+  retryDelay: 2000,
+};
+
 /** Reads a blade: by three taps on its rim, where somebody has shown them. */
 export const useLook = () =>
   useMutation({
+    ...inTurn,
     mutationFn: ({ file, places }: { file: Blob; places: Spot[] | undefined }) =>
       recalled(
         async () =>
@@ -44,6 +51,7 @@ export interface WallOf {
 /** Reads the wall of a cut: by its four corners, where somebody has shown them. */
 export const useWallLook = (of: WallOf) =>
   useMutation({
+    ...inTurn,
     mutationFn: ({ file, places }: { file: Blob; places: Spot[] | undefined }) =>
       recalled(
         async () =>
@@ -70,6 +78,7 @@ interface EdgeAsked {
 /** Reads the splinters along an edge of so many mm: by its two ends, where somebody has shown them. */
 export const useEdgeLook = (units: Units) =>
   useMutation({
+    ...inTurn,
     mutationFn: ({ file, places, size = 0, below = false }: EdgeAsked) => {
       const of = { length_mm: size, face: below ? 'below' : 'above', units } as const;
       return recalled(

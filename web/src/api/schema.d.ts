@@ -7058,12 +7058,13 @@ export interface components {
             units: components["schemas"]["Units"];
         };
         /** @enum {string} */
-        TruingTest: "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance" | "width" | "depth";
+        TruingTest: "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance" | "width" | "depth" | "scoring";
         /**
          * @description heel, fence: first_mm is front and rear, with span_mm and the instrument. runout: first_mm at
          *     equal steps round, second_mm with the blade turned half round. gauge:
          *     first_mm is the fifth strip at the end cut first and last, with length_mm.
-         *     clearance: first_mm every tooth of the left side, second_mm of the right.
+         *     clearance: first_mm every tooth of the left side, second_mm of the right. scoring: first_mm is how far
+         *     the score stands out beside the main kerf, on the left and on the right; it is set, and not kept.
          */
         TruingInput: {
             test: components["schemas"]["TruingTest"];

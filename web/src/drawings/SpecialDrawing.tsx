@@ -13,6 +13,7 @@ interface Props {
 }
 
 const HEIGHT = 200;
+const heights: Partial<Record<SpecialCut['kind'], number>> = { taper: 150 };
 const wood = { fill: ink.wood, stroke: ink.ink, strokeWidth: 1.6, strokeLinejoin: 'round' as const };
 const steel = { fill: 'none', stroke: ink.ink, strokeWidth: 1.6 };
 const line = { stroke: ink.accent, strokeWidth: 2, fill: 'none' };
@@ -20,11 +21,11 @@ const line = { stroke: ink.accent, strokeWidth: 2, fill: 'none' };
 export function SpecialDrawing(p: Props) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   return (
-    <Box ref={ref} sx={{ minHeight: HEIGHT }}>
+    <Box ref={ref} sx={{ minHeight: heights[p.plan.kind] ?? HEIGHT }}>
       {width > 0 && (
         <svg
           width={width}
-          height={HEIGHT}
+          height={heights[p.plan.kind] ?? HEIGHT}
           role="img"
           aria-label={t`Drawn to scale: ${p.plan.figures.map((f) => `${f.name} ${f.says}`).join(', ')}`}
           style={{ display: 'block' }}
@@ -37,6 +38,14 @@ export function SpecialDrawing(p: Props) {
 }
 
 type Sized = Props & { px: number };
+
+function Word({ x, y, end, children }: { x: number; y: number; end?: boolean; children: string }) {
+  return (
+    <text x={x} y={y} textAnchor={end ? 'end' : 'start'} fontSize={14} fontWeight={600} fill={ink.ink}>
+      {children}
+    </text>
+  );
+}
 
 const lengthOf = (plan: SpecialCut, i: number) => plan.figures[i]?.length_mm ?? 0;
 const degOf = (plan: SpecialCut, i: number) => plan.figures[i]?.deg ?? 0;
@@ -80,6 +89,8 @@ function Taper({ ask, px }: Sized) {
       />
       <path d={`M30 ${30 + wide * scale}L${30 + w} ${30 + narrow * scale}`} {...line} />
       <path d={`M30 20H${30 + w}`} stroke={ink.ink} strokeWidth={4} />
+      <Word x={30} y={14}>{t`fence and jig`}</Word>
+      <Word x={30 + w} y={48 + wide * scale} end>{t`wedge`}</Word>
     </>
   );
 }
@@ -98,6 +109,7 @@ function Cove({ ask, plan, radius, px }: Sized) {
   return (
     <>
       <rect x={cx - 3} y={cy - (chord / 2) * scale} width={6} height={chord * scale} fill={ink.ink} />
+      <Word x={cx + 10} y={cy + 5}>{t`blade`}</Word>
       {[-1, 1].map((side) => (
         <path
           key={side}
@@ -129,8 +141,16 @@ function Compound({ plan, px }: Sized) {
     <>
       <rect x={a - px * 0.22} y={70} width={px * 0.44} height={60} {...wood} />
       <path d={`M${a - px * 0.24} 66H${a + px * 0.24}`} stroke={ink.ink} strokeWidth={4} />
-      <path d="M0 -70V70" transform={`translate(${a} 100) rotate(${miter})`} {...line} />
-      <path d="M0 -70V70" transform={`translate(${a} 100)`} stroke={ink.hair} strokeDasharray="4 4" />
+      <Word x={a - px * 0.24} y={58}>{t`fence`}</Word>
+      <Word x={b + px * 0.16} y={168} end>{t`table`}</Word>
+      {[-1, 1].map((side) => (
+        <g key={side} transform={`translate(${a + side * px * 0.11} 100)`}>
+          <path d="M0 -44V44" transform={`rotate(${side * miter})`} {...line} />
+          <path d="M0 -44V44" stroke={ink.hair} strokeDasharray="4 4" />
+        </g>
+      ))}
+      <Word x={a - px * 0.2} y={150}>{t`left`}</Word>
+      <Word x={a + px * 0.2} y={150} end>{t`right`}</Word>
       <path d={`M${b - px * 0.16} 150H${b + px * 0.16}`} stroke={ink.ink} strokeWidth={3} />
       <path
         d="M0 0V-110"
@@ -171,6 +191,7 @@ function Resaw({ ask, plan, px }: Sized) {
         </g>
       ))}
       <path d={`M${x + thick * scale + 6} 12v${wide * scale}`} stroke={ink.ink} strokeWidth={4} />
+      <Word x={x + thick * scale + 16} y={HEIGHT / 2}>{t`tall fence`}</Word>
     </>
   );
 }

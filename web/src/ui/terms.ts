@@ -17,11 +17,11 @@ export const terms: Record<TermId, { name: string; says: string }> = {
   },
   'feed-range': {
     name: t`Feed range`,
-    says: t`The feeds at which this cut comes out well. Slower than its slow end it scorches; quicker than its quick end it splinters, bogs or gets out of hand. Where an end fades, it is not known exactly.`,
+    says: t`The feed rates at which this cut comes out well. Too slow and it burns; too fast and it tears out, bogs down or is hard to control. The pointer is the suggested feed rate. Where an end fades, it is not known exactly.`,
   },
   heel: {
     name: t`Heel`,
-    says: t`The blade is not parallel to the miter slot: its rear stands nearer to the fence, or further from it. Toward the fence it traps the work and burns.`,
+    says: t`The blade is not parallel to the miter slot: its rear is nearer to the fence than its front, or further from it. Toward the fence it pinches the work and burns it; from 0.2 mm on, don’t rip.`,
   },
   hook: {
     name: t`Hook`,

@@ -143,7 +143,12 @@ export function Special() {
           setChosen(undefined);
           change((now) => now.set('cut', v));
         }}
-        sx={{ my: 1, flexWrap: 'wrap' }}
+        sx={{
+          my: 1,
+          flexWrap: 'wrap',
+          rowGap: 0.5,
+          '& .MuiToggleButtonGroup-grouped': { borderLeft: '1px solid', borderColor: 'inherit', ml: 0 },
+        }}
       >
         {(Object.keys(kindWords) as SpecialKind[]).map((k) => (
           <ToggleButton key={k} value={k} sx={{ px: { xs: 1.25, sm: 2 }, minHeight: 44 }}>
@@ -328,12 +333,19 @@ function Answer({ ask, plan, units, radius }: AnswerProps) {
           </Box>
         ))}
       </Box>
-      {plan.never.map((n) => (
-        <Box key={n} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 0.75 }}>
-          <Verdict verdict="stop" size={13} />
-          <span>{n}</span>
+      {plan.never.length > 0 && (
+        <Box
+          component="ul"
+          aria-label={t`Never`}
+          sx={{ m: 0, mt: 1, pl: 2, borderLeft: '4px solid', borderColor: 'text.primary', listStyle: 'none' }}
+        >
+          {plan.never.map((n) => (
+            <Box component="li" key={n} sx={{ fontWeight: 650, lineHeight: 1.45 }}>
+              {n}
+            </Box>
+          ))}
         </Box>
-      ))}
+      )}
       <Box sx={{ mt: 1.5, fontSize: 15, color: 'text.secondary' }}>{plan.cautions.join(' ')}</Box>
     </Box>
   );

@@ -377,7 +377,7 @@ function Page({ test, saw, blades, units, first }: Props) {
           )}
           {(found || away) && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'center' }}>
-              {read || test === 'tilt' ? (
+              {(read && test !== 'scoring') || test === 'tilt' ? (
                 <>
                   <Box sx={{ width: 150 }}>
                     <LineField label={t`Who measured`} value={by} most={60} onText={setBy} />

@@ -73,6 +73,14 @@ export const testWords: Record<TruingTest, Words> = {
     why: t`Cut a little shy, measure, go deeper by the difference; end every move deeper.`,
     how: [t`Cut a test groove a little shy and measure its depth.`],
   },
+  scoring: {
+    title: t`Scoring blade`,
+    why: t`A score a little wider than the kerf, and over its middle, leaves no chips and no step.`,
+    how: [
+      t`Cut 50 mm into scrap, switch off, and wait until both blades have stopped.`,
+      t`Turn the scrap over. Measure how far the score stands out beside the main kerf, on the left and on the right.`,
+    ],
+  },
 };
 
 /** Where a stand-in gauge is put for a reading. */
@@ -104,6 +112,8 @@ export function nameOf(test: TruingTest, round: 0 | 1, i: number, n: number): st
       return i === 0 ? t`Front` : t`Rear`;
     case 'gauge':
       return i === 0 ? t`Cut first` : t`Cut last`;
+    case 'scoring':
+      return i === 0 ? t`Left` : t`Right`;
     case 'runout':
       return `${round === 1 ? t`Turned, ` : ''}${Math.round((360 * i) / n)}°`;
     case 'clearance':

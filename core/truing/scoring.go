@@ -1,0 +1,69 @@
+package truing
+
+import (
+	"math"
+
+	"corte/core/fault"
+	"corte/core/measure"
+	"corte/core/say"
+	"corte/core/verdict"
+)
+
+// A Scored is how a scoring kerf lies over the main one, from a cut of 50 mm that
+// was stopped: how far the score stands out on either side (craft section 19).
+type Scored struct {
+	Wider measure.Length // than the main kerf, both sides together
+	Move  measure.Length // of the scoring blade, to the right; negative to the left
+}
+
+// The scoring kerf is wider than the main one by this much, and lies over its
+// middle as near as can be set.
+const (
+	scoresLeast = measure.Length(0.05)
+	scoresMost  = measure.Length(0.15)
+	scoresAside = measure.Length(0.02)
+)
+
+// ScoredOf works it out from how far the score stands out on the left and on the
+// right; negative where it falls short of the kerf.
+func ScoredOf(left, right measure.Length) (Scored, error) {
+	for _, l := range []measure.Length{left, right} {
+		if !(math.Abs(l.Mm()) <= 3) { // written so that NaN fails
+			return Scored{}, fault.At("first reading", "a score stands out by at most 3 mm on either side; measure from the edge of the main kerf")
+		}
+	}
+	return Scored{Wider: left + right, Move: (left - right) / 2}, nil
+}
+
+// Judge says what to set.
+func (s Scored) Judge() Finding {
+	var f Finding
+	mind := func(form string, with ...any) {
+		f.Verdict = verdict.Caution
+		f.say(form, with...)
+	}
+	switch {
+	case s.Wider < scoresLeast-1e-9:
+		mind("The scoring kerf is %s wider than the main kerf, less than the %s it needs: the face chips beside it.", say.Dial(s.Wider), say.Dial(scoresLeast))
+		f.do("Unplug the saw. Shim the scoring blade out, or raise it if it is a conical one.")
+	case s.Wider > scoresMost+1e-9:
+		mind("The scoring kerf is %s wider than the main kerf, more than %s: it leaves a step that you can feel.", say.Dial(s.Wider), say.Dial(scoresMost))
+		f.do("Unplug the saw. Take shims out of the scoring blade, or lower it if it is a conical one.")
+	default:
+		f.say("The scoring kerf is %s wider than the main kerf, as it should be.", say.Dial(s.Wider))
+	}
+	switch {
+	case s.Move > scoresAside+1e-9:
+		mind("It lies too far to the left.")
+		f.do("Move the scoring blade %s to the right.", say.Dial(s.Move))
+	case s.Move < -scoresAside-1e-9:
+		mind("It lies too far to the right.")
+		f.do("Move the scoring blade %s to the left.", say.Dial(s.Move))
+	default:
+		f.say("It lies over the middle of the kerf.")
+	}
+	if f.Verdict == verdict.Caution {
+		f.do("Cut 50 mm into scrap, stop, and look at both sides of the score again.")
+	}
+	return f
+}
