@@ -77,6 +77,22 @@ func TestAnyCutIsRefusedOrSet(t *testing.T) {
 		if len(k.Fit)+len(k.Stopped) != len(rack) {
 			t.Fatalf("%d fit and %d stopped of %d", len(k.Fit), len(k.Stopped), len(rack))
 		}
+		if s, ok := k.Swap(r, rack); ok && s.On >= 0 {
+			stands := map[int]Verdict{}
+			for _, o := range k.Fit {
+				stands[o.Index] = o.Verdict(j.Material.Kind.Modelled(), rack[o.Index].State)
+			}
+			switch {
+			case s.Stay && s.Best != s.On && stands[s.On] > stands[s.Best]:
+				t.Fatalf("it says stay at %v, where the best is %v: %s", stands[s.On], stands[s.Best], s.Text)
+			case s.Stay != strings.HasSuffix(s.Text.String(), "Stay") && s.Best != s.On && j.Material.Kind.Modelled() && !strings.Contains(s.Text.String(), "Neither"):
+				t.Fatalf("stay %v, and it says %q", s.Stay, s.Text)
+			case strings.Contains(s.Text.String(), "as long as") && !hardly(s.OnMinutes, s.Minutes):
+				t.Fatalf("%v and %v minutes, and it says %q", s.OnMinutes, s.Minutes, s.Text)
+			case k.Fit[0].Index == s.On && !s.Stay && stands[s.On] <= stands[s.Best] && k.Fit[0].Figures.Window.Open():
+				t.Fatalf("it is on and ranks first, and is to be changed: %s", s.Text)
+			}
+		}
 		last := math.Inf(1)
 		for _, o := range k.Fit {
 			b := rack[o.Index].Blade
@@ -84,7 +100,7 @@ func TestAnyCutIsRefusedOrSet(t *testing.T) {
 			at := j
 			at.Height = o.Height
 			switch {
-			case !(o.Score > 0 && o.Score <= last/levelShare): // level ones are not in the order of their scores
+			case !(o.Score > 0 && o.Score <= last): // the order follows the score
 				t.Fatalf("score %v after %v", o.Score, last)
 			case j.Motion != cut.Chop && !(h.Suggested > 0 && h.Suggested <= h.Full && h.Proud <= h.Full && h.Gullets <= h.Full && h.Full <= s.Reach+s.BelowTable):
 				t.Fatalf("%+v of a reach of %v for %+v", h, s.Reach, j)

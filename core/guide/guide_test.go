@@ -144,6 +144,17 @@ func TestHoldSaysTheRuleThatApplies(t *testing.T) {
 	}
 }
 
+// A sheet of MDF of 18 mm carried 2.4 m apart hangs by what the formula of craft
+// section 19 makes of it.
+func TestHangs(t *testing.T) {
+	mdf, _ := material.Get("mdf")
+	// q = 750·9.81·0.018 N/m², I = 0.018³/12 m⁴ a metre, E = 3 GPa: 5·q·2.4⁴/(384·E·I)
+	want := 1000 * 5 * 750 * 9.81 * 0.018 * math.Pow(2.4, 4) / (384 * 3e9 * math.Pow(0.018, 3) / 12)
+	if got := Hangs(mdf, 18, 2400); math.Abs(got.Mm()-want) > 1e-9 {
+		t.Errorf("it hangs by %v, want %v mm", got, want)
+	}
+}
+
 func TestFindings(t *testing.T) {
 	braked := safe
 	braked.Brake = &saw.Brake{}
@@ -195,8 +206,29 @@ func TestFindings(t *testing.T) {
 		"frozen":             {braked, job(func(j *cut.Job) { j.Moisture = cut.Frozen }), nil, false, cut.Right},
 		"acrylic":            {braked, job(func(j *cut.Job) { j.Material = of("acrylic") }), nil, false, cut.Right},
 		"no brake":           {safe, job(func(j *cut.Job) { j.Moisture = cut.Wet }), nil, false, cut.Right},
-		"veneer":             {safe, job(func(j *cut.Job) { j.Thickness = 0.9 }), []Rule{RuleVeneer}, false, cut.Right},
-		"1 mm":               {safe, job(func(j *cut.Job) { j.Thickness = 1 }), nil, false, cut.Right},
+		"past the fence":     {safe, job(func(j *cut.Job) { j.Width, j.Length = 701, 900 }), []Rule{RuleReach}, true, cut.Right},
+		"at its reach":       {safe, job(func(j *cut.Job) { j.Width, j.Length = 700, 900 }), nil, false, cut.Right},
+		"brass of 1 mm":      {safe, job(func(j *cut.Job) { j.Material, j.Thickness = of("brass"), 1 }), []Rule{RuleThin}, false, cut.Right},
+		"brass of 6 mm":      {safe, job(func(j *cut.Job) { j.Material, j.Thickness = of("brass"), 6 }), []Rule{RuleThin}, false, cut.Right},
+		"brass of 6.1 mm":    {safe, job(func(j *cut.Job) { j.Material, j.Thickness = of("brass"), 6.1 }), nil, false, cut.Right},
+		"brass on a chop": {miters, job(func(j *cut.Job) {
+			j.Material, j.Thickness, j.Motion, j.Direction = of("brass"), 20, cut.Chop, cut.Crosscut
+		}), []Rule{RuleThin}, false, cut.UnknownSide},
+		"half a shoe":        {walker, job(func(j *cut.Job) { j.Width = 65 }), nil, false, cut.UnknownSide},
+		"under half a shoe":  {walker, job(func(j *cut.Job) { j.Width = 64 }), []Rule{RuleStrip}, false, cut.UnknownSide},
+		"from the wide side": {walker, job(func(j *cut.Job) { j.Width, j.Board = 40, 200 }), nil, false, cut.UnknownSide},
+		"a wide shoe":        {func() saw.Saw { w := walker; w.Shoe = 180; return w }(), job(func(j *cut.Job) { j.Width = 80 }), []Rule{RuleStrip}, false, cut.UnknownSide},
+		"5 mm off an edge":   {walker, job(func(j *cut.Job) { j.Width, j.Board = 195, 200 }), []Rule{RuleTrim}, false, cut.UnknownSide},
+		"6 mm off an edge":   {walker, job(func(j *cut.Job) { j.Width, j.Board = 194, 200 }), nil, false, cut.UnknownSide},
+		"a sheet that sags": {walker, job(func(j *cut.Job) {
+			j.Material, j.Direction, j.Thickness, j.Width, j.Length = of("mdf"), cut.Sheet, 12, 600, 1900
+		}), []Rule{RuleSag}, false, cut.UnknownSide},
+		"a sheet of 1400": {walker, job(func(j *cut.Job) {
+			j.Material, j.Direction, j.Thickness, j.Width, j.Length = of("mdf"), cut.Sheet, 6, 600, 1400
+		}), nil, false, cut.UnknownSide},
+		"on its carriage": {func() saw.Saw { s := safe; s.Carriage = 1600; return s }(), job(func(j *cut.Job) { j.Length, j.Carriage = 250, true }), nil, false, cut.UnknownSide},
+		"veneer":          {safe, job(func(j *cut.Job) { j.Thickness = 0.9 }), []Rule{RuleVeneer}, false, cut.Right},
+		"1 mm":            {safe, job(func(j *cut.Job) { j.Thickness = 1 }), nil, false, cut.Right},
 	} {
 		var got []Rule
 		stop := false

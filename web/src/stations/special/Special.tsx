@@ -115,18 +115,23 @@ export function Special() {
   const [chosen, setChosen] = useState<string>();
   const [wood, setWood] = useState('red-oak');
   const may = (all.data ?? []).filter((s) => saws[kind].includes(s.kind));
-  const saw = may.find((s) => s.id === params.get('saw')) ?? may[0];
+  const saw = may.find((s) => s.id === params.get('saw')) ?? may.find((s) => s.mounted_blade_id) ?? may[0];
+  const fits = rack.data?.find(
+    (b) => b.make === 'toothed' && b.teeth > 0 && saw && Math.abs(b.diameter_mm - saw.diameter_mm) < 2,
+  );
+  const blade = chosen ?? saw?.mounted_blade_id ?? fits?.id;
   const mine = sizes[kind];
   const put = (part: Partial<Sizes>) => setSizes((it) => ({ ...it, [kind]: { ...it[kind], ...part } }));
-  const ask: SpecialCutAsk | undefined = saw && {
-    kind,
-    saw_id: saw.id,
-    blade_id: chosen ?? saw.mounted_blade_id,
-    units,
-    ...mine,
-    ...(kind === 'resaw' ? { material: wood } : {}),
-    ...(kind === 'stopped' ? { ends } : {}),
-  };
+  const ask: SpecialCutAsk | undefined = saw &&
+    rack.data && {
+      kind,
+      saw_id: saw.id,
+      blade_id: blade,
+      units,
+      ...mine,
+      ...(kind === 'resaw' ? { material: wood } : {}),
+      ...(kind === 'stopped' ? { ends } : {}),
+    };
   const plan = useSpecialCut(ask);
   const refused = plan.error instanceof ProblemError ? plan.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
@@ -188,9 +193,9 @@ export function Special() {
             />
             <SelectField
               label={t`Blade`}
-              value={chosen ?? saw.mounted_blade_id ?? ''}
+              value={blade ?? ''}
               choices={[
-                ...(chosen || saw.mounted_blade_id ? [] : [['', t`Choose a blade`] as const]),
+                ...(blade ? [] : [['', t`Choose a blade`] as const]),
                 ...rack.data
                   .filter((b) => b.teeth > 0 && b.make === 'toothed')
                   .map((b) => [b.id, `${b.name}: ${specOf(b, units)}`] as const),
