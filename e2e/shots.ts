@@ -95,9 +95,8 @@ const views: {
   { name: 'log', path: () => '/log' },
   { name: 'learn-feed', path: () => '/learn/feed?number=1&skill=feed/board&level=3', pushed: true },
   {
-    name: 'learn-set-up',
-    path: () => '/learn/set-up?number=5&skill=set-up/supports&level=2',
-    press: ['Cut'],
+    name: 'special',
+    path: () => '/special?cut=cove',
   },
 ];
 

@@ -239,7 +239,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
               onCheck={(carriage_clamps) => set({ carriage_clamps })}
             />
           )}
-          {length('scoring_diameter_mm', t`Scoring blade diameter`, true)}
+          {length('scoring_diameter_mm', t`Scoring blade`, true)}
           {!!input.scoring_diameter_mm && (
             <>
               {length('scoring_kerf_mm', t`Scoring kerf`)}
