@@ -292,7 +292,7 @@ const (
 // their heat, and leastTeeth how many are to stand in it at all times (craft
 // section 3).
 const (
-	thinSheet  = measure.Length(6)
+	thinSheet  = measure.Length(4)
 	leastTeeth = 2
 )
 

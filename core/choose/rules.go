@@ -235,9 +235,8 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	if f.Paces.Harder() && f.Window.Open() {
 		k.add(RulePush, "clean or sharpen the blade, or use fewer teeth", "staying clear of burn marks takes a harder push than is comfortable")
 	}
-	const veryThin = 4 // mm
 	teeth := f.TeethInCut
-	thin := j.Thickness <= veryThin
+	thin := j.Thickness <= thinSheet
 	if metal := j.Material.Kind == material.SoftMetal || j.Material.Kind == material.Steel; metal && b.Teeth > 0 {
 		teeth, thin = cut.Engage(j, b).TeethInCut, true
 	}

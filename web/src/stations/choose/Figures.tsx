@@ -202,11 +202,13 @@ export function Says({
       {!setting.through && (
         <Box sx={{ fontWeight: 650 }}>{t`This setting does not cut through; it leaves wood standing.`}</Box>
       )}
-      {plan.verdict !== 'stop' && option.heights && Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
-        <Box>
-          <b>{t`Why this ${table ? 'height' : 'depth'}:`}</b> <Worded>{option.heights.why}</Worded>
-        </Box>
-      )}
+      {plan.verdict !== 'stop' &&
+        option.heights &&
+        Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
+          <Box>
+            <b>{t`Why this ${table ? 'height' : 'depth'}:`}</b> <Worded>{option.heights.why}</Worded>
+          </Box>
+        )}
       {setting.hedge && (
         <Box>
           <Trans>
