@@ -165,3 +165,17 @@ func TestCures(t *testing.T) {
 		}
 	}
 }
+
+// Nobody is told to stay with a blade that needs care while one that needs none is
+// as good, whatever a change costs; and the order says the same.
+func TestNoStayAtCaution(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Hidden)
+	r.ChangeMinutes = 60
+	for pitch, stay := range map[float64]bool{1.49: true, 1.51: false} { // a wash is due from 1.5
+		k := Rank(r, []Candidate{{Blade: rip24, Mounted: true, State: cut.State{Sharpness: 1, Pitch: pitch}}, {Blade: rip24}})
+		s, ok := k.Swap(r, []Candidate{{Blade: rip24, Mounted: true, State: cut.State{Sharpness: 1, Pitch: pitch}}, {Blade: rip24}})
+		if !ok || s.Stay != stay || (k.Fit[0].Index == 0) != stay || k.Fit[0].Score < k.Fit[1].Score {
+			t.Errorf("pitch %v: stay %v, first %d: %s", pitch, s.Stay, k.Fit[0].Index, s.Text)
+		}
+	}
+}

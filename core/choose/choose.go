@@ -158,20 +158,19 @@ func Rank(r Request, rack []Candidate) Ranking {
 	return out
 }
 
-// agree keeps the order to the verdicts where only the cost of a change has put
-// the blade on the saw first, which needs care, before one that needs none.
+// agree puts the best first where only the cost of a change has kept the blade on
+// the saw before it, and the advice is to change all the same: what is said and
+// the order do not contradict each other.
 func (k *Ranking) agree(r Request, rack []Candidate) {
-	if len(k.Fit) == 0 || !rack[k.Fit[0].Index].Mounted {
+	s, ok := k.Swap(r, rack)
+	if !ok || s.Stay || s.On < 0 || k.Fit[0].Index != s.On {
 		return
 	}
-	for i, o := range k.Fit {
-		if k.worse(r, rack, 0, i) {
-			o.Score = k.Fit[0].Score
-			copy(k.Fit[1:i+1], k.Fit[:i])
-			k.Fit[0] = o
-			return
-		}
-	}
+	best := slices.IndexFunc(k.Fit, func(o Option) bool { return o.Index == s.Best })
+	o := k.Fit[best]
+	o.Score = k.Fit[0].Score
+	copy(k.Fit[1:best+1], k.Fit[:best])
+	k.Fit[0] = o
 }
 
 // levelShare is how near two scores must lie to be level (model section 7).

@@ -105,6 +105,18 @@ func TestLevelScores(t *testing.T) {
 	}
 }
 
+// A blade to throw away makes no face that shows, and any other.
+func TestThrowawayMakesNoShowFace(t *testing.T) {
+	old := combo50
+	old.Throwaway = true
+	for finish, stopped := range map[cut.Finish]bool{cut.Rough: false, cut.Hidden: false, cut.Show: true, cut.Fine: true} {
+		r := request(t, "red-oak", cut.Crosscut, finish)
+		if k := Rank(r, []Candidate{{Blade: old}}); (len(k.Stopped) == 1) != stopped {
+			t.Errorf("for a %v face it is stopped: %v", finish, !stopped)
+		}
+	}
+}
+
 // Where the saw does not reach through, two passes meet in the middle, and a
 // tilted blade has more wood in its way and less reach.
 func TestBothFacesAndBevel(t *testing.T) {

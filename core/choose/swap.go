@@ -36,7 +36,10 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 		if rack[o.Index].Mounted {
 			on = i
 		}
-		if best < 0 || free(o) > free(k.Fit[best])/levelShare {
+		switch {
+		case best < 0, free(o) > free(k.Fit[best])/levelShare:
+			best = i
+		case free(o) >= levelShare*free(k.Fit[best]) && k.worse(r, rack, best, i): // as good, and no care needed
 			best = i
 		}
 	}

@@ -76,7 +76,7 @@ func (a Ask) cove(p *Plan) {
 	p.angle(say.Of("Fence to the blade’s plane"), degrees(math.Asin(float64(a.Width/widest))))
 	p.length(say.Of("Widest cove at this depth"), widest)
 	var heights []measure.Length
-	rest := a.Depth - min(coveLast, a.Depth/2)
+	rest := a.Depth - coveLast
 	n := int(math.Ceil(float64(rest/coveBite) - 1e-9))
 	for i := range n {
 		heights = append(heights, rest*measure.Length(i+1)/measure.Length(n))

@@ -81,7 +81,7 @@ func TestPasses(t *testing.T) {
 		for i, x := range p.Passes {
 			most := coveBite
 			if i == len(p.Passes)-1 {
-				most = max(coveLast, deep/2)
+				most = coveLast
 			}
 			if d := x.Height - last; !(d > 0) || d > most+1e-9 {
 				t.Errorf("%v deep: pass %d takes %v", deep, i, d)
