@@ -68,6 +68,11 @@ func AlongFence(j cut.Job, s saw.Saw) bool {
 	return s.Kind == saw.Table && j.Direction != cut.Crosscut && !j.Carriage
 }
 
+// pastFence reports whether the piece is wider than the fence of a table saw goes.
+func pastFence(j cut.Job, s saw.Saw) bool {
+	return AlongFence(j, s) && s.FenceReach > 0 && j.Width > s.FenceReach
+}
+
 // tooShort reports whether the fence may not guide a piece: shorter than
 // 300 mm, or shorter than it is wide.
 func tooShort(j cut.Job) bool { return j.Length < shortOnFence || j.Length < j.Width }
@@ -162,8 +167,8 @@ func Findings(j cut.Job, s saw.Saw, a truing.Alignment, t truing.Tolerances) []F
 		add(RuleShort, verdict.Stop, say.Of("Cut a longer blank and cut it to length afterwards; or clamp it on a sled."),
 			"The piece on the fence would be %s long and %s wide: %s.", say.Set(j.Length), say.Set(j.Width), why)
 	}
-	if AlongFence(j, s) && s.FenceReach > 0 && j.Width > s.FenceReach {
-		add(RuleReach, verdict.Stop, say.Of("Cut it along a straightedge with a hand-held saw, or run the other half along the fence."),
+	if pastFence(j, s) {
+		add(RuleReach, verdict.Caution, say.Of("Run the other side of the work along the fence, or cut it along a clamped straightedge with a hand-held saw: never freehand."),
 			"This saw’s fence reaches %s, and the piece on it would be %s wide.", say.Set(s.FenceReach), say.Set(j.Width))
 	}
 	thinMetal(j, s, add)

@@ -112,6 +112,8 @@ func (a *adviser) fence() {
 		a.say(TopicFence, "A strip of %s is never run between fence and blade: it comes off as the offcut, on the far side. A thin-rip stop before the blade, %s from the teeth; board and fence come over to it for each strip, the fence at the board's width less %s and the kerf. Or cut wide stock narrow last.",
 			say.Set(j.Width), say.Set(j.Width), say.Set(j.Width))
 		a.say(TopicSupport, "A zero-clearance insert, or the strip goes down beside the blade.")
+	case pastFence(j, a.s):
+		a.say(TopicFence, "The fence doesn't reach this width: run the other side of the work along it, and the piece comes off on the far side, carried there by a table or a helper who doesn't pull.")
 	default:
 		a.say(TopicFence, "Fence at %s%s%s.", say.Set(j.Width), side, flat)
 		switch {
@@ -141,7 +143,7 @@ func (a *adviser) rest() {
 	j := a.j
 	left := j.Board - j.Width
 	switch {
-	case j.Board == 0 || !a.parts() || left <= 0:
+	case j.Board == 0 || !a.parts() || left <= 0 || pastFence(j, a.s):
 	case j.Width < pushUnder && left > j.Width && left >= pushUnder:
 		a.say(TopicPush, "The board is %s wide: run its wide side along the fence instead, the fence at %s less the kerf, and the narrow piece comes off on the far side.", say.Set(j.Board), say.Set(left))
 	case left < pushUnder:
