@@ -221,7 +221,7 @@ func (s Saw) ReachWith(b blade.Blade, deg float64) measure.Length {
 }
 
 // ReachAt is the reach with the blade tilted by deg, worked out from the two
-// plate depths (model section 10). Without a depth at 45 degrees it falls with
+// plate depths (model section 1). Without a depth at 45 degrees it falls with
 // the cosine alone.
 func (s Saw) ReachAt(deg float64) measure.Length {
 	c := math.Cos(deg * math.Pi / 180)
