@@ -24,10 +24,14 @@ export const test = base.extend<{ quiet: void }>({
 
 export { expect };
 
-/** No fault that axe can see, on the page or a part of it. */
+/** No fault that axe can see, on the page or a part of it, once what was fading or loading has settled. */
 export async function accessible(page: Page, part = 'html') {
-  const { violations } = await new AxeBuilder({ page }).include(part).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+  await expect(async () => {
+    const { violations } = await new AxeBuilder({ page }).include(part).analyze();
+    expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual(
+      [],
+    );
+  }).toPass({ timeout: 10_000 });
 }
 
 /** How many sheets of paper a page is printed on, A4 or Letter, whichever takes more. */
