@@ -58,7 +58,7 @@ test('a term says what it means where it stands, and all of them stand on one pa
   await page.goto('/');
   await page.getByRole('button', { name: 'feed range', exact: true }).click();
   const meaning = page.getByRole('dialog', { name: 'What it means' });
-  await expect(meaning).toContainText('Slower than its slow end it scorches');
+  await expect(meaning).toContainText('Too slow and it burns');
   await accessible(page);
   await page.keyboard.press('Escape');
   await expect(

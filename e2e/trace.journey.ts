@@ -1,5 +1,5 @@
 /** From a mark on the wood to its reason. */
-import { accessible, expect, ownSaw, sheets, test } from './test';
+import { accessible, expect, own, ownSaw, sheets, test } from './test';
 import type { Page } from '@playwright/test';
 
 const yes = (page: Page, sign: string) =>
@@ -56,8 +56,13 @@ test('the fence wall black with arcs: it stops, and asks for a dial before any c
   await expect(page.getByText('both walls, or only one?')).toBeVisible();
 });
 
-test('furry ply: the insert or the teeth, and one that could not be done is left out', async ({ page }) => {
-  await page.goto('/trace?cut=sheet&of=softwood-ply&t=18&for=show');
+test('furry ply: the insert or the teeth, and one that could not be done is left out', async ({
+  page,
+  request,
+}) => {
+  // A blade of its own: what others cut with the one on the saw tells of pitch.
+  const blade = await own(request, 'Whinchat');
+  await page.goto(`/trace?cut=sheet&of=softwood-ply&t=18&for=show&blade=${blade}`);
   await place(page, /^underside/);
   await yes(page, 'Splinters on the face where teeth leave');
   await expect(reasons(page).first()).toContainText(/Gap beside the blade|Too few teeth/);
