@@ -169,8 +169,10 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 		return say.Line{}, err
 	}
 	found := shopchoose.Findings(j, saw)
-	if shopchoose.Worst(found) == verdict.Stop {
-		return say.Of("%s %s", found[0].Why, found[0].WayOut), nil
+	// A sheet sets the fence for each row. Working round a fence that doesn't
+	// reach is for the person at the saw to decide.
+	if i := slices.IndexFunc(found, func(f guide.Finding) bool { return f.Verdict == verdict.Stop || f.Rule == guide.RuleReach }); i >= 0 {
+		return say.Of("%s %s", found[i].Why, found[i].WayOut), nil
 	}
 	rack := make([]choose.Candidate, 0, len(w.shelf.Blades))
 	of := make([]int, 0, len(w.shelf.Blades))
