@@ -68,8 +68,7 @@ func byHandFindings(j cut.Job, s saw.Saw, add adder) {
 	if j.Direction == cut.Crosscut {
 		board, off = j.Length, j.Piece
 	}
-	trims := j.Form == cut.Through && off > 0 && off <= trimUnder
-	if trims {
+	if j.Form == cut.Through && off > 0 && off <= trimUnder {
 		add(RuleTrim, verdict.Caution, say.Of("Clamp a waste piece beside the line and cut into both, or use fine teeth along a straightedge, or plane it."),
 			"Only %s comes off: teeth with air on one side drift outward.", say.Set(off))
 	}

@@ -24,7 +24,7 @@ func (a Ask) plunge(p *Plan) {
 				"The blade’s own cut is %s long on this face, longer than the %s that are wanted: it would overcut the corners.", say.Set(top), say.Set(a.Length))
 			return
 		}
-		p.step("Mark where the blade must stop: %s before each corner on the face you see, or %s past it there if the far face must be cut right into the corner.", say.Set(over), say.Set(over))
+		p.step("Stop at each corner mark and finish the far face with a hand saw. Or, if the far face must be cut right into the corner, mark %s past it and overcut to there.", say.Set(over))
 	}
 	p.step("Clamp the work on both sides of the line, nothing below it but air. Clamp a straightedge for the shoe, and a block behind the shoe so that the saw can’t climb back.")
 	p.step("Set the depth to %s. Rest the shoe’s front edge on the work, hold the lower guard back by its lever, the blade clear of the work.", say.Set(a.Height))
@@ -140,7 +140,7 @@ func (a Ask) crown(p *Plan) {
 const (
 	resawFeed = measure.Feed(1.5)
 	resawWeb  = measure.Length(3)
-	resawUse  = 0.8 // of the power that may be used; judgement
+	resawUse  = 0.72 // of the power limit; judgement
 	mostDeep  = measure.Length(40)
 )
 
@@ -161,7 +161,7 @@ func (a Ask) resaw(p *Plan) {
 	}
 	// The deepest pass that the motor makes at a slow feed, found by halving.
 	lo, hi := measure.Length(2), min(half, mostDeep)
-	if limit := resawUse * 0.9 * a.Saw.PowerLimitW(); a.powerIn(hi, resawFeed) > limit {
+	if limit := resawUse * a.Saw.PowerLimitW(); a.powerIn(hi, resawFeed) > limit {
 		for range 30 {
 			mid := (lo + hi) / 2
 			if a.powerIn(mid, resawFeed) > limit {

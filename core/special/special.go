@@ -10,6 +10,7 @@ package special
 
 import (
 	"math"
+	"slices"
 
 	"corte/core/blade"
 	"corte/core/cut"
@@ -151,14 +152,7 @@ var on = [kinds][]saw.Kind{
 }
 
 // On reports whether a kind of saw makes the cut.
-func (k Kind) On(s saw.Kind) bool {
-	for _, x := range on[k] {
-		if x == s {
-			return true
-		}
-	}
-	return false
-}
+func (k Kind) On(s saw.Kind) bool { return slices.Contains(on[k], s) }
 
 func (a Ask) check() error {
 	if a.Kind >= kinds {

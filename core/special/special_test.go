@@ -37,7 +37,7 @@ func TestFigures(t *testing.T) {
 		says string
 	}{
 		// 2·√(21·163) = 117.013, 2·√(3·181) = 46.605, half of the difference 35.204
-		"plunge through 18 mm":       {Ask{Kind: Plunge, Saw: hand, Blade: small, Thickness: 18, Height: 21, Length: 300}, []float64{117.013, 46.605, 35.204}, "35.2 mm before each corner"},
+		"plunge through 18 mm":       {Ask{Kind: Plunge, Saw: hand, Blade: small, Thickness: 18, Height: 21, Length: 300}, []float64{117.013, 46.605, 35.204}, "mark 35.2 mm past it"},
 		"plunge, not through":        {Ask{Kind: Plunge, Saw: hand, Blade: small, Thickness: 30, Height: 21, Length: 300}, []float64{117.013}, "cut forward only"},
 		"taper 60 to 30 over 700":    {Ask{Kind: Taper, Saw: table, Blade: flat, Width: 60, Narrow: 30, Length: 700}, []float64{2.4540, 30, 30}, "toggle clamps"},
 		"the jig at 300":             {Ask{Kind: Taper, Saw: table, Blade: flat, Width: 60, Narrow: 30, Length: 700, Known: 300}, []float64{2.4540, 12.857, 30}, ""},
@@ -103,7 +103,7 @@ func TestPasses(t *testing.T) {
 		if err != nil || p.Verdict == verdict.Stop || math.Abs((p.Passes[len(p.Passes)-1].Height-68.5).Mm()) > 1e-9 {
 			t.Fatalf("%s: %v %s %v", name, err, p.Stop, p.Passes)
 		}
-		if p.PowerW > 0.9*a.Saw.PowerLimitW() {
+		if p.PowerW > 0.72*a.Saw.PowerLimitW() {
 			t.Errorf("%s: a pass asks %v W", name, p.PowerW)
 		}
 		n[name] = len(p.Passes)

@@ -10,6 +10,7 @@ import (
 	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/guide"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
@@ -75,6 +76,7 @@ type scene struct {
 	job   cut.Job
 	piece groove.Piece
 	want  groove.Request
+	found []guide.Finding // what stands against it, whatever the tool
 }
 
 func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask) (scene, error) {
@@ -93,7 +95,7 @@ func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask) (scene, err
 		ask.Edge = 0 // it is the edge
 	}
 	out := scene{ask, w, j, piece, groove.Request{Width: piece.Thickest + ask.Fit.Allowance(), Depth: j.Depth, Length: j.CutLength(), Edge: ask.Edge,
-		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes}}
+		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes}, shopchoose.Findings(j, w)}
 	return out, refusal.Placed(out.want.Check())
 }
 

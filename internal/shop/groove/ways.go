@@ -28,7 +28,7 @@ func (c scene) cautions() []say.Line {
 	if k := c.job.Material.Kind; (k == material.Plywood || k == material.Laminate) && c.job.Direction != cut.Rip {
 		out = append(out, say.Of("Score both edges of the groove with a knife first: the face veneer tears across the grain."))
 	}
-	for _, f := range shopchoose.Findings(c.job, c.saw) {
+	for _, f := range c.found {
 		if f.Verdict == verdict.Caution {
 			out = append(out, say.Of("%s %s", f.Why, f.WayOut))
 		}
@@ -41,8 +41,8 @@ func (c scene) tool(b store.Blade, set *DadoSet) groove.Tool {
 	t := groove.Tool{Blade: b.Blade, Mounted: c.saw.Mounted != nil && *c.saw.Mounted == b.ID}
 	if bar := choose.Bar(b.Condition); bar != nil {
 		t.Stop, t.WayOut = bar.Why, bar.WayOut
-	} else if found := shopchoose.Findings(c.job, c.saw); shopchoose.Worst(found) == verdict.Stop {
-		t.Stop = say.Of("%s %s", found[0].Why, found[0].WayOut) // whatever the tool
+	} else if shopchoose.Worst(c.found) == verdict.Stop {
+		t.Stop = say.Of("%s %s", c.found[0].Why, c.found[0].WayOut)
 	} else if stops := choose.Stops(b.Blade, c.job, c.saw.Saw); len(stops) > 0 {
 		t.Stop, t.WayOut = stops[0].Why, stops[0].WayOut
 	}
