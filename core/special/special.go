@@ -154,6 +154,17 @@ var on = [kinds][]saw.Kind{
 // On reports whether a kind of saw makes the cut.
 func (k Kind) On(s saw.Kind) bool { return slices.Contains(on[k], s) }
 
+// Kinds lists the cuts that a kind of saw makes.
+func Kinds(s saw.Kind) []Kind {
+	out := []Kind{}
+	for k := range kinds {
+		if k.On(s) {
+			out = append(out, k)
+		}
+	}
+	return out
+}
+
 func (a Ask) check() error {
 	if a.Kind >= kinds {
 		return fault.At("special cut", "there is no such cut")

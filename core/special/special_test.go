@@ -2,6 +2,7 @@ package special
 
 import (
 	"errors"
+	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -110,6 +111,15 @@ func TestPasses(t *testing.T) {
 	}
 	if n["weak"] <= n["oak"] || n["pine"] > n["oak"] || n["oak"] < 2 || n["oak"] > 4 {
 		t.Errorf("heights: %v", n)
+	}
+}
+
+// Each kind of saw has its own cuts.
+func TestKinds(t *testing.T) {
+	for k, want := range map[saw.Kind]string{saw.Circular: "[plunge]", saw.Miter: "[hopper crown round]", saw.Table: "[taper cove hopper crown resaw stopped round]"} {
+		if got := fmt.Sprint(Kinds(k)); got != want {
+			t.Errorf("%s: %s, want %s", k, got, want)
+		}
 	}
 }
 

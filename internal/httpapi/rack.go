@@ -12,6 +12,7 @@ import (
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
+	"corte/core/special"
 	"corte/core/starter"
 	"corte/core/truing"
 	"corte/internal/answer"
@@ -316,5 +317,6 @@ func encodeSaw(w store.Saw) contract.Saw {
 		out.Tests = append(out.Tests, contract.TruingTest(t))
 	}
 	out.Directions = append(out.Directions, w.Kind.Directions()...)
+	out.SpecialCuts = special.Kinds(w.Kind)
 	return out
 }

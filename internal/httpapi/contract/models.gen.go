@@ -5648,6 +5648,9 @@ type Saw struct {
 	ShoeMm  *measure.Length `json:"shoe_mm,omitempty"`
 	Sliding bool            `json:"sliding"`
 
+	// SpecialCuts The special cuts that this kind of saw makes.
+	SpecialCuts []SpecialKind `json:"special_cuts"`
+
 	// Steel Made for cutting steel.
 	Steel bool `json:"steel"`
 

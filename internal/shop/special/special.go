@@ -9,7 +9,6 @@ import (
 
 	"corte/core/choose"
 	"corte/core/guide"
-	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/special"
 	"corte/core/verdict"
@@ -82,16 +81,6 @@ func (s Station) Plan(ctx context.Context, shop, sawID uuid.UUID, blade *uuid.UU
 		out.Plan = special.Plan{Verdict: verdict.Stop, Stop: out.Findings[0].Why, WayOut: out.Findings[0].WayOut}
 	}
 	return out, nil
-}
-
-// Kinds are the special cuts that a kind of saw makes.
-func Kinds(k saw.Kind) (out []special.Kind) {
-	for kind := special.Plunge; kind <= special.Round; kind++ {
-		if kind.On(k) {
-			out = append(out, kind)
-		}
-	}
-	return out
 }
 
 // Says is a figure in words: its name is said beside it.

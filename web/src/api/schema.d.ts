@@ -6603,6 +6603,8 @@ export interface components {
             retired?: components["schemas"]["Retired"];
             /** @description What it may cut. */
             directions: components["schemas"]["Direction"][];
+            /** @description The special cuts that this kind of saw makes. */
+            special_cuts: components["schemas"]["SpecialKind"][];
         };
         ShopInput: {
             /**

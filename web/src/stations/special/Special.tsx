@@ -9,7 +9,7 @@ import { ProblemError } from '../../api/client';
 import { useSpecialCut } from '../../api/special';
 import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
-import type { Saw, SpecialCut, SpecialCutAsk, SpecialKind, Units } from '../../api/types';
+import type { SpecialCut, SpecialCutAsk, SpecialKind, Units } from '../../api/types';
 import { useAddress } from '../../app/address';
 import { usePreferences } from '../../app/preferences';
 import { SpecialDrawing } from '../../drawings/SpecialDrawing';
@@ -21,6 +21,7 @@ import { FirstThings } from '../../ui/FirstThings';
 import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
 import { Verdict } from '../../ui/Verdict';
+import { Findings } from '../choose/Findings';
 
 const kindWords: Record<SpecialKind, string> = {
   taper: t`Taper`,
@@ -88,20 +89,6 @@ const angles: Partial<Record<SpecialKind, ['slope_deg' | 'spring_deg' | 'corner_
   ],
 };
 
-/** The kinds of saw that make each cut. */
-const saws: Record<SpecialKind, Saw['kind'][]> = {
-  taper: ['table'],
-  stopped: ['table'],
-  plunge: ['circular'],
-  cove: ['table'],
-  hopper: ['table', 'miter'],
-  crown: ['miter', 'table'],
-  resaw: ['table'],
-  round: ['miter', 'table'],
-};
-
-const kindsOfSaw = { table: t`table saw`, miter: t`miter saw`, circular: t`hand-held saw` };
-
 export function Special() {
   const { units } = usePreferences();
   const [params, change] = useAddress();
@@ -114,7 +101,7 @@ export function Special() {
   const [ends, setEnds] = useState(false);
   const [chosen, setChosen] = useState<string>();
   const [wood, setWood] = useState('red-oak');
-  const may = (all.data ?? []).filter((s) => saws[kind].includes(s.kind));
+  const may = (all.data ?? []).filter((s) => s.special_cuts.includes(kind));
   const saw = may.find((s) => s.id === params.get('saw')) ?? may.find((s) => s.mounted_blade_id) ?? may[0];
   const fits = rack.data?.find(
     (b) => b.make === 'toothed' && b.teeth > 0 && saw && Math.abs(b.diameter_mm - saw.diameter_mm) < 2,
@@ -135,7 +122,6 @@ export function Special() {
   const plan = useSpecialCut(ask);
   const refused = plan.error instanceof ProblemError ? plan.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
-  const needed = saws[kind].map((k) => kindsOfSaw[k]);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Typography variant="h1">{t`Special cuts`}</Typography>
@@ -165,7 +151,7 @@ export function Special() {
       {all.data?.length === 0 && <FirstThings missing="saw" />}
       {all.data && all.data.length > 0 && !saw && (
         <Box sx={{ fontSize: 17 }}>
-          {t`This cut is made on a saw of another kind than you have: ${new Intl.ListFormat('en', { type: 'disjunction' }).format(needed)}.`}
+          {t`None of your saws makes this cut. Choose another cut, or add a saw.`}
         </Box>
       )}
       {saw && rack.data && (
@@ -283,16 +269,9 @@ function Answer({ ask, plan, units, radius }: AnswerProps) {
           </span>
         </Box>
       )}
-      {plan.findings
-        .filter((f) => f.why !== plan.stop)
-        .map((f) => (
-          <Box key={f.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mb: 0.5 }}>
-            <Verdict verdict={f.verdict} size={14} />
-            <span>
-              {f.why} <b>{f.way_out}</b>
-            </span>
-          </Box>
-        ))}
+      <Box sx={{ mb: 1 }}>
+        <Findings findings={plan.findings.filter((f) => f.why !== plan.stop)} />
+      </Box>
       {plan.figures.length > 0 && (
         <>
           <SpecialDrawing ask={ask} plan={plan} radius={radius} />
