@@ -2,7 +2,7 @@
  * How smoothly the blade follows a dragging hand: `make drag`. A figure to read,
  * not a test: frames depend on the machine.
  */
-import { test } from '@playwright/test';
+import { test } from './test';
 
 test('drag', async ({ page }) => {
   await page.goto('/');

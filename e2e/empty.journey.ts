@@ -1,38 +1,17 @@
 /** A shop with nothing in it yet, on a server of its own: every place leads on, and the demo shop is beside it. */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { folder, start, type Server } from './server';
 import { accessible, expect, test } from './test';
 
-let server: ChildProcess;
-let data: string;
+let server: Server;
 let at: string; // its address
 
 test.beforeAll(async () => {
-  data = mkdtempSync(path.join(tmpdir(), 'corte-empty-'));
-  chmodSync(data, 0o755);
-  server = spawn('../bin/corte', ['serve'], {
-    env: {
-      ...process.env,
-      CORTE_DATA: data,
-      CORTE_LISTEN: '127.0.0.1:0',
-      CORTE_LOG: 'warn',
-      CORTE_SIGN_IN: 'off',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  at = await new Promise((ready, failed) => {
-    server.stdout!.once('data', (said: Buffer) => ready(/http:\/\/\S+/.exec(said.toString())![0]));
-    server.once('exit', (code) => failed(new Error(`it ended with ${code}`)));
-  });
+  server = await start('serve', folder());
+  at = server.at;
 });
 
-test.afterAll(async () => {
-  server.kill('SIGTERM');
-  if (server.exitCode === null) await new Promise((gone) => server.once('exit', gone));
-  rmSync(data, { recursive: true, force: true });
-});
+test.afterAll(() => server.stop());
 
 test('an empty shop leads on from every place, and the demo shop is looked at beside it', async ({
   page,

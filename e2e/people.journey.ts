@@ -1,52 +1,25 @@
 /** A shop that people sign in to: its first owner, a learner, a tablet, a passkey, and a saw doctor who reads along. */
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Browser, Page } from '@playwright/test';
+import { startDemo, type Server } from './server';
 import { accessible, expect, test } from './test';
 
 const PASSWORD = 'six words are easy to keep';
 
-let server: ChildProcess;
-let data: string;
+let server: Server;
 let at: string; // its address
 let first: string; // the address that the console shows
 
 test.describe.configure({ mode: 'serial' });
 
 test.beforeAll(async () => {
-  data = mkdtempSync(path.join(tmpdir(), 'corte-people-'));
-  chmodSync(data, 0o755);
-  server = spawn('../bin/corte', ['demo'], {
-    env: {
-      ...process.env,
-      CORTE_DATA: data,
-      CORTE_LISTEN: 'localhost:0',
-      CORTE_LOG: 'warn',
-      CORTE_SIGN_IN: 'on',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await new Promise<void>((ready, failed) => {
-    let said = '';
-    server.stdout!.on('data', (more: Buffer) => {
-      said += more.toString();
-      const join = /http:\/\/\S+\/join\/\S+/.exec(said);
-      const up = /ready: (http:\/\/\S+)/.exec(said);
-      if (!join || !up) return;
-      [first, at] = [join[0], up[1]!];
-      ready();
-    });
-    server.once('exit', (code) => failed(new Error(`it ended with ${code}`)));
-  });
+  server = await startDemo({ signIn: true });
+  [at, first] = [server.at, server.join];
 });
 
-test.afterAll(async () => {
-  server.kill('SIGTERM');
-  if (server.exitCode === null) await new Promise((gone) => server.once('exit', gone));
-  rmSync(data, { recursive: true, force: true });
-});
+test.afterAll(() => server.stop());
 
 /** Somebody else's browser. */
 async function elsewhere(browser: Browser) {
@@ -378,9 +351,9 @@ test('a cut waits through a sign-out, and goes to no other person and no other s
 });
 
 test('a blade that cannot be read is left out, named, and repaired by the owner', async ({ page }) => {
-  const port = readFileSync(path.join(data, 'cluster/postmaster.pid'), 'utf8').split('\n')[3]!;
+  const port = readFileSync(path.join(server.data, 'cluster/postmaster.pid'), 'utf8').split('\n')[3]!;
   execFileSync('psql', ['-qh', '127.0.0.1', '-p', port, '-U', 'corte', 'corte'], {
-    env: { ...process.env, PGPASSWORD: readFileSync(path.join(data, 'password'), 'utf8').trim() },
+    env: { ...process.env, PGPASSWORD: readFileSync(path.join(server.data, 'password'), 'utf8').trim() },
     input: "UPDATE blades SET grind = 'XX' WHERE name = 'Chorus'",
   });
   await signIn(page, 'Maren');

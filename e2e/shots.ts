@@ -1,5 +1,5 @@
 /** Refreshes docs/screenshots from the demo shop: `make shots`. */
-import { test } from '@playwright/test';
+import { test } from './test';
 import { bladePhoto } from './photos';
 import { withSound } from './sounds';
 

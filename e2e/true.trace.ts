@@ -2,7 +2,7 @@
  * How quickly 200 teeth are drawn, and how a live gauge weighs on the page:
  * `make drag`. Figures to read, not tests: they depend on the machine.
  */
-import { test } from '@playwright/test';
+import { test } from './test';
 
 test('teeth and gauge', async ({ page }) => {
   await page.route('**/api/v1/blades?*', async (route) => {
