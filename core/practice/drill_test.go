@@ -65,7 +65,7 @@ func TestTheSameTaskOfANumber(t *testing.T) {
 
 func TestRightIsRightAndNothingElseIs(t *testing.T) {
 	said := map[Skill]map[string]int{}
-	every(t, 60, func(t *testing.T, task Task) {
+	every(t, 20, func(t *testing.T, task Task) {
 		v, err := task.Judge(rightAnswer(task))
 		if err != nil || !v.Right || len(v.Says) == 0 && len(v.Told) == 0 {
 			t.Fatalf("%s %d at %d: the right answer is judged %+v, %v", task.Skill, task.Number, task.Level, v, err)
@@ -105,7 +105,7 @@ func TestRightIsRightAndNothingElseIs(t *testing.T) {
 }
 
 func TestTruthIsTheCores(t *testing.T) {
-	every(t, 60, func(t *testing.T, task Task) {
+	every(t, 20, func(t *testing.T, task Task) {
 		wrong := func(form string, with ...any) {
 			t.Helper()
 			t.Fatalf("%s %d at %d: "+form, append([]any{task.Skill, task.Number, task.Level}, with...)...)
@@ -252,7 +252,7 @@ func inOrder(task Task, without string) bool {
 
 func TestFaceThatIsSeen(t *testing.T) {
 	up := map[string]int{}
-	every(t, 60, func(t *testing.T, task Task) {
+	every(t, 20, func(t *testing.T, task Task) {
 		if task.Skill != "set-up/face" {
 			return
 		}

@@ -290,7 +290,7 @@ func TestBoards(t *testing.T) {
 
 func boards(t *testing.T, skill practice.Skill, level int, room float64) {
 	woods, across, clean := map[string]bool{}, 0, 0
-	const boards = 200
+	const boards = 80
 	for n := range uint64(boards) {
 		s, err := practice.Board(skill, n, level)
 		if again, _ := practice.Board(skill, n, level); err != nil || !reflect.DeepEqual(again, s) || s.Said().String() == "" {

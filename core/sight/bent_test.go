@@ -119,7 +119,7 @@ func TestOddTeethSeen(t *testing.T) {
 	for i := *first + 2; i < *first+2+(*many+1)/2; i++ {
 		r := rand.New(rand.NewPCG(29, uint64(i)))
 		s := drawnSitter(r, 15)
-		s.wide, s.high = 2*s.wide/3, 2*s.high/3
+		s.wide, s.high = pick(2*s.wide/3, s.wide), pick(2*s.high/3, s.high)
 		odd := (r.IntN(s.teeth-3) + 2 + append(s.gone, 0)[0]) % s.teeth
 		name, gone := "short", (0.2+0.2*r.Float64())*s.gullet
 		s.low = map[int]float64{odd: gone}

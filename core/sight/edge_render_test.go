@@ -24,6 +24,7 @@ type broken struct{ at, wide, deep, lean, jag float64 }
 func drawnRagged(r *rand.Rand, mostTilt float64) ragged {
 	g := ragged{face: woods[r.IntN(len(woods))], grain: 0.02 + 0.06*r.Float64(), across: r.IntN(3) > 0}
 	g.view = drawnView(r, benches[r.IntN(len(benches))], mostTilt)
+	g.wide, g.high = 2400, 1350 // fibres are few pixels wide: less would not show them
 	g.long = 60 + 340*r.Float64()
 	g.deep = g.long * (0.15 + 0.5*r.Float64())
 	g.fill = min(g.fill, 0.9)

@@ -62,9 +62,9 @@ func drawnSitter(r *rand.Rand, mostTilt float64) sitter {
 		s.gone = []int{r.IntN(s.teeth)}
 	}
 	s.tilt, s.towards, s.far, s.turned = mostTilt*r.Float64(), 2*math.Pi*r.Float64(), 2+4*r.Float64(), 2*math.Pi*r.Float64()
-	s.wide, s.high = 2400, 1800
+	s.wide, s.high = pick(2400, 1600), pick(1800, 1200)
 	if r.IntN(3) == 0 {
-		s.wide, s.high = 1800, 2400
+		s.wide, s.high = s.high, s.wide
 	}
 	s.share = 0.62 + 0.3*r.Float64()
 	s.offX, s.offY = (1-s.share)*0.8*(r.Float64()-0.5), (1-s.share)*0.8*(r.Float64()-0.5)

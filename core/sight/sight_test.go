@@ -14,8 +14,19 @@ import (
 	"time"
 )
 
+// long asks for full pictures and larger sets; without it a test renders a few small ones.
+var long = os.Getenv("CORTE_LONG") != ""
+
+// pick is the first value for a long run, else the second.
+func pick[T any](forLong, short T) T {
+	if long {
+		return forLong
+	}
+	return short
+}
+
 var (
-	many  = flag.Int("blades", 5, "that are made up; docs/sight.md says of how many its table is")
+	many  = flag.Int("blades", pick(5, 4), "that are made up; docs/sight.md says of how many its table is")
 	first = flag.Int("first", 0, "of them")
 	keep  = flag.String("keep", "", "a folder for the pictures of those whose teeth are counted wrong")
 )
@@ -227,7 +238,7 @@ func BenchmarkLook(b *testing.B) {
 
 // Whatever is in a picture, and wherever it is tapped, it is answered.
 func TestOddPictures(t *testing.T) {
-	for seed := range uint64(40) {
+	for seed := range uint64(pick(40, 12)) {
 		r := rand.New(rand.NewPCG(9, seed))
 		p := Picture{160 + r.IntN(120), 160 + r.IntN(120), nil}
 		p.Pix = make([]uint8, 4*p.Wide*p.High)

@@ -57,7 +57,7 @@ var (
 func drawnView(r *rand.Rand, bench [3]float64, mostTilt float64) view {
 	return view{bench: bench,
 		tilt: [2]float64{mostTilt * (2*r.Float64() - 1) * 0.7, mostTilt * (2*r.Float64() - 1) * 0.7}, far: 1.5 + 3*r.Float64(), turned: 12*r.Float64() - 6,
-		wide: 2400, high: 1350, fill: 0.65 + 0.5*r.Float64(), light: [2]float64{0.25 * (2*r.Float64() - 1), 0.15 * (2*r.Float64() - 1)}, shadow: 0.5 * r.Float64(),
+		wide: pick(2400, 1200), high: pick(1350, 675), fill: 0.65 + 0.5*r.Float64(), light: [2]float64{0.25 * (2*r.Float64() - 1), 0.15 * (2*r.Float64() - 1)}, shadow: 0.5 * r.Float64(),
 		blur: 0.5 + r.Float64(), noise: 1 + 4*r.Float64(), quality: 70 + r.IntN(28), stripes: 0.15 * r.Float64(), things: r.IntN(4), offX: 0.06 * (2*r.Float64() - 1), offY: 0.1 * (2*r.Float64() - 1)}
 }
 

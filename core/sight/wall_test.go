@@ -8,7 +8,7 @@ import (
 	"testing"
 )
 
-var walls = flag.Int("walls", 8, "that are made up; docs/sight.md says of how many its table is")
+var walls = flag.Int("walls", pick(8, 4), "that are made up; docs/sight.md says of how many its table is")
 
 func TestWalls(t *testing.T) {
 	var brown, black, spacings, none, crossings, upright tally

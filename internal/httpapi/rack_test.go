@@ -523,7 +523,7 @@ func TestALongLogComesIn(t *testing.T) {
 	const bad = 700
 	long := 12_000
 	if testing.Short() {
-		long = 4_000
+		long = 1_500
 	}
 	var file strings.Builder
 	file.WriteString("at,kind,blade,saw,material,thickness_mm,width_mm,length_mm,height_mm,pieces,wall,splinters\n")
