@@ -1,4 +1,4 @@
-import { accessible, expect, own, test } from './test';
+import { accessible, expect, moveTo, own, test } from './test';
 
 test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await page.goto('/rack');
@@ -35,29 +35,29 @@ test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await accessible(page);
 });
 
-for (const [name, width, height] of [
-  ['a tablet', 820, 1180],
-  ['a phone', 390, 844],
-] as const) {
-  for (const addresses of [
-    ['/', '/bench', '/true', '/true/runout'],
-    ['/rack', '/rack/new', '/rack/files', '/shop'],
-    ['/groove', '/groove?p=17.85~17.9', '/groove/joints', '/groove/joints?joint=fold'],
-  ]) {
-    test(`night on ${name}: ${addresses.join(' ')}`, async ({ browser }) => {
-      const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'dark' });
-      const page = await context.newPage();
-      for (const address of addresses) {
-        await page.goto(address);
+for (const addresses of [
+  ['/', '/bench', '/true', '/true/runout'],
+  ['/rack', '/rack/new', '/rack/files', '/shop'],
+  ['/groove', '/groove?p=17.85~17.9', '/groove/joints', '/groove/joints?joint=fold'],
+])
+  test(`night on a tablet and a phone: ${addresses.join(' ')}`, async ({ browser, baseURL }) => {
+    const page = await browser.newPage({ colorScheme: 'dark', baseURL });
+    await page.goto(addresses[0]!);
+    for (const address of addresses) {
+      await moveTo(page, address);
+      for (const [width, height] of [
+        [820, 1180],
+        [390, 844],
+      ] as const) {
+        await page.setViewportSize({ width, height });
         await expect(page.getByRole('heading').first()).toBeVisible();
         const wide = await page.evaluate(() => document.documentElement.scrollWidth);
         expect(wide, `${address} scrolls sideways`).toBeLessThanOrEqual(width);
         await accessible(page);
       }
-      await context.close();
-    });
-  }
-}
+    }
+    await page.close();
+  });
 
 test('the contract can be read, and an unknown blade is told so', async ({ page }) => {
   await page.goto('/contract');

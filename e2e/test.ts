@@ -1,6 +1,13 @@
 /** The test that every journey extends: a page that must not complain, and the words for finding things. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  test as base,
+  type APIRequestContext,
+  type Locator,
+  type Page,
+  type Request,
+} from '@playwright/test';
 import { startDemo, type Server } from './server';
 
 /** The server of the file whose journeys a worker runs. */
@@ -69,6 +76,26 @@ export async function accessible(page: Page, part = 'html') {
       [],
     );
   }).toPass({ timeout: 10_000 });
+}
+
+/** Goes to an address without loading the application anew, as its own links do, and waits until it has asked all it asks. */
+export async function moveTo(page: Page, address: string) {
+  const open = new Set<Request>();
+  let last = Date.now();
+  const begun = (r: Request) => r.resourceType() !== 'eventsource' && open.add(r);
+  const ended = (r: Request) => {
+    open.delete(r);
+    last = Date.now();
+  };
+  page.on('request', begun).on('requestfinished', ended).on('requestfailed', ended);
+  await page.evaluate((to) => {
+    const { idx = 0 } = (history.state ?? {}) as { idx?: number }; // the router counts its steps
+    const state = { usr: null, key: to, idx: idx + 1 };
+    history.pushState(state, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state }));
+  }, address);
+  await expect.poll(() => open.size === 0 && Date.now() - last > 300, { intervals: [50] }).toBe(true);
+  page.off('request', begun).off('requestfinished', ended).off('requestfailed', ended);
 }
 
 /** How many sheets of paper a page is printed on, A4 or Letter, whichever takes more. */
