@@ -1,6 +1,6 @@
 /** What an old hand would say: how many and how long, what stands against a cut, a chop by the stroke, a blade looked over and mended. */
 import type { APIRequestContext, Page } from '@playwright/test';
-import { accessible, choose, cut, expect, first, rack, sheets, test } from './test';
+import { accessible, choose, cut, expect, first, rack, sheets, test, type } from './test';
 
 const runIt = (page: Page) => page.getByRole('link', { name: 'Run it' });
 
@@ -58,9 +58,33 @@ test('a touch brake would fire in wet stock, until somebody says that it is bypa
   const against = page.getByRole('list', { name: 'What stands against this cut' });
   await expect(against).toContainText('wet stock conducts as a hand does');
   await expect(runIt(page)).toBeHidden();
-  await against.getByRole('button', { name: 'Yes, it is' }).click();
+  const yes = against.getByRole('button', { name: 'Yes, it is' });
+  await yes.click();
   await expect(runIt(page)).toBeVisible();
   await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('The blade brake is bypassed');
+  // The yes is of this cut: no link carries it on, and another cut asks anew, even where it is the same again.
+  expect(new URL(page.url()).search).not.toContain('brake');
+  expect(await runIt(page).getAttribute('href')).not.toContain('brake');
+  await type(page, 'Thickness', '40');
+  await expect(yes).toBeVisible();
+  await type(page, 'Thickness', '38');
+  await expect(yes).toBeVisible();
+  await yes.click();
+  await expect(runIt(page)).toBeVisible();
+  await runIt(page).click();
+  await expect(page.getByRole('heading', { name: 'Run', level: 1 })).toBeVisible();
+  await expect(yes).toBeVisible();
+  await yes.click();
+  await expect(against).toBeHidden();
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByText('Cut logged.')).toBeVisible();
+  await expect(yes).toBeVisible();
+  // A groove asks as well.
+  await page.goto(`/groove?saw=${saw}&of=white-pine&stock=wet&t=38&w=90&p=18&brakeoff=true`);
+  await yes.click();
+  await expect(against).toBeHidden();
+  await page.reload();
+  await expect(yes).toBeVisible();
 });
 
 test('a chop speaks in seconds a stroke, on the card, in Run and in the log', async ({ page, request }) => {

@@ -85,7 +85,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 		return nil, err
 	}
 	out := contract.PlanGroove200JSONResponse{TargetMm: p.Target, ThickestMm: p.Piece.Thickest, AllowanceMm: p.Allowance, Mind: v.Say(p.Mind),
-		Cautions: v.Each(p.Cautions), Ways: make([]contract.GrooveWay, len(p.Ways)), Earlier: v.encodeGrooveRows(p.Earlier)}
+		Cautions: v.Each(p.Cautions), Findings: v.Findings(p.Found), Ways: make([]contract.GrooveWay, len(p.Ways)), Earlier: v.encodeGrooveRows(p.Earlier)}
 	for i, w := range p.Ways {
 		out.Ways[i] = v.encodeGrooveWay(w)
 	}

@@ -92,3 +92,38 @@ func TestGroovesOverTheContract(t *testing.T) {
 		t.Errorf("a shim said twice: %d %s", w.Code, w.Body)
 	}
 }
+
+// A brake that would fire is asked about for each groove: a yes lets one begin, and
+// one that is called up after it is asked about anew.
+func TestAGrooveAsksWhetherTheBrakeIsBypassed(t *testing.T) {
+	b := newBench(t)
+	key := func() []string { return []string{"Idempotency-Key", uuid.NewString()} }
+	saw := decode(t, b.post("/saws", obj{"name": "Quick Stop", "kind": "table", "diameter_mm": 254, "arbor_mm": 15.875, "rpm": 4000, "motor_w": 1500,
+		"volts": 230, "breaker_a": 16, "reach_mm": 79, "knife_mm": 2.3, "tilt_side": "left",
+		"brake": obj{"min_kerf_mm": 2.3, "max_kerf_mm": 25, "min_diameter_mm": 150, "max_diameter_mm": 258}}, key()...))["id"]
+	ask := func(more obj) obj {
+		cut := b.cut(obj{"saw_id": saw, "material": "white-pine", "moisture": "wet", "direction": "rip", "form": "groove", "depth_mm": 6, "thickness_mm": 18, "width_mm": 400})
+		for k, v := range more {
+			cut[k] = v
+		}
+		return obj{"cut": cut, "piece_mm": []float64{12}, "fit": "glue", "count": 1, "edge_mm": 50}
+	}
+	plan := func(more obj) (found []any, way obj) {
+		p := decode(t, b.post("/groove-plans", obj{"ask": ask(more), "units": "mm"}))
+		return p["findings"].([]any), p["ways"].([]any)[0].(obj)
+	}
+	found, way := plan(nil)
+	if len(found) == 0 || found[0].(obj)["rule"] != "fires" || found[0].(obj)["ask"] == nil || way["verdict"] != "stop" {
+		t.Fatalf("not asked: %v, %v", found, way["says"])
+	}
+	yes := obj{"brake_off": true}
+	found, way = plan(yes)
+	if len(found) > 0 && found[0].(obj)["rule"] == "fires" || way["verdict"] == "stop" {
+		t.Fatalf("after a yes: %v, %v", found, way["says"])
+	}
+	made := decode(t, b.post("/grooves", obj{"ask": ask(yes), "blade_id": way["blade_id"], "units": "mm"}, key()...))
+	w := b.post("/grooves", obj{"like": made["id"], "units": "mm"}, key()...)
+	if w.Code != http.StatusUnprocessableEntity || !strings.Contains(w.Body.String(), "it would fire") {
+		t.Errorf("called up without being asked: %d %s", w.Code, w.Body)
+	}
+}

@@ -3894,6 +3894,9 @@ type GroovePlan struct {
 	// Earlier Made in the same sheet or wood.
 	Earlier []GrooveRow `json:"earlier"`
 
+	// Findings What stands against the groove on this saw, whatever cuts it; stops first.
+	Findings []Finding `json:"findings"`
+
 	// Mind What to mind about the piece; empty if nothing.
 	Mind       string         `json:"mind"`
 	TargetMm   measure.Length `json:"target_mm"`

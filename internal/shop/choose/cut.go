@@ -42,6 +42,13 @@ type Cut struct {
 	Carriage  bool           // on the saw's sliding carriage
 }
 
+// Unanswered is the cut without what somebody answered to a question of safety:
+// an answer holds for the cut that it was given for, and is asked for anew.
+func (c Cut) Unanswered() Cut {
+	c.BrakeOff, c.StoodBy = false, false
+	return c
+}
+
 // Job settles what a cut leaves open on a saw.
 func (c Cut) Job(s record.Saw) (cut.Job, error) {
 	m, err := material.Get(c.Material)

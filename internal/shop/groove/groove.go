@@ -94,8 +94,12 @@ func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask) (scene, err
 	if j.Form == cut.Rabbet {
 		ask.Edge = 0 // it is the edge
 	}
+	found, err := shopchoose.At(s.Store).WithSignOff(ctx, shop, shopchoose.Findings(j, w), j, w)
+	if err != nil {
+		return scene{}, err
+	}
 	out := scene{ask, w, j, piece, groove.Request{Width: piece.Thickest + ask.Fit.Allowance(), Depth: j.Depth, Length: j.CutLength(), Edge: ask.Edge,
-		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes}, shopchoose.Findings(j, w)}
+		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes}, found}
 	return out, refusal.Placed(out.want.Check())
 }
 
@@ -138,7 +142,7 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, ask Ask) (Plan, error
 	if flat >= 0 {
 		put(rack[flat], nil)
 	}
-	out := Plan{Target: c.want.Width, Allowance: c.want.Width - c.piece.Thickest, Piece: c.piece, Mind: c.piece.Mind(), Cautions: c.cautions()}
+	out := Plan{Target: c.want.Width, Allowance: c.want.Width - c.piece.Thickest, Piece: c.piece, Mind: c.piece.Mind(), Cautions: c.cautions(), Found: c.found}
 	for _, w := range c.want.Ways(tools) {
 		one := ways[w.Tool]
 		one.Way = w
@@ -194,7 +198,9 @@ func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by 
 		return Groove{}, err
 	}
 	now := kept.stand()
-	c, err := s.scene(ctx, shop, asked.ask())
+	ask := asked.ask()
+	ask.Cut = ask.Cut.Unanswered()
+	c, err := s.scene(ctx, shop, ask)
 	if err == nil {
 		err = shopchoose.InUse(c.saw, "like")
 	}

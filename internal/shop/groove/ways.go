@@ -66,6 +66,7 @@ type Plan struct {
 	Piece             groove.Piece
 	Mind              say.Line
 	Cautions          []say.Line
+	Found             []guide.Finding // what stands against it on the saw, whatever cuts it
 	Ways              []Way
 	Earlier           []Row
 }

@@ -5401,6 +5401,8 @@ export interface components {
             /** @description What to mind about the piece; empty if nothing. */
             mind: string;
             cautions: string[];
+            /** @description What stands against the groove on this saw, whatever cuts it; stops first. */
+            findings: components["schemas"]["Finding"][];
             ways: components["schemas"]["GrooveWay"][];
             /** @description Made in the same sheet or wood. */
             earlier: components["schemas"]["GrooveRow"][];

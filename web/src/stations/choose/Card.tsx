@@ -28,7 +28,7 @@ export function Card() {
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();
-  const [cut] = useCut(saws.data, materials.data);
+  const [cut, , answer] = useCut(saws.data, materials.data);
   const blade = rack.data?.find((b) => b.id === params.get('blade'));
   const plan = usePlan(cut, units, 60);
   const height = Number(params.get('h')) || undefined;
@@ -100,7 +100,7 @@ export function Card() {
           </Box>
           <FeedWindow setting={one.setting} stretch={stretchOf(plan.data, units)} tall />
           <Box sx={{ mt: 1 }}>
-            <Findings findings={plan.data.findings} />
+            <Findings findings={plan.data.findings} onYes={answer} />
           </Box>
           <Box sx={{ mt: 2 }}>
             <Advices hold={plan.data.hold} />

@@ -20,7 +20,7 @@ import { cutBrief } from '../../drawings/words';
 import { formatSetting, heightStep } from '../../measure/format';
 import { saidSeconds } from '../../ui/feed';
 import { Candidates } from './Candidates';
-import { useCut, usePins } from './cut';
+import { useCut, usePins, type Answers } from './cut';
 import { Findings } from './Findings';
 import { Sentence } from './Sentence';
 import type { SettingPanelProps } from './SettingPanel';
@@ -44,7 +44,7 @@ export function Choose() {
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();
-  const [cut, change] = useCut(saws.data, materials.data);
+  const [cut, change, answer] = useCut(saws.data, materials.data);
   const [limit, setLimit] = useState(FEW);
   const plan = usePlan(cut, units, limit);
   const { pins, add, drop } = usePins();
@@ -187,14 +187,14 @@ export function Choose() {
                 onPin={add}
                 onUnpin={drop}
                 onBlade={setWanted}
-                onChange={change}
+                onYes={answer}
               />
             )}
             {shown.by_rule && (
               <Suspense fallback={null}>
                 <ByRule plan={shown} material={material} blade={blade} units={units} />
                 {option && blade && (
-                  <RunIt to={`/run?${withBlade(search, blade.id)}`} plan={shown} onChange={change} />
+                  <RunIt to={`/run?${withBlade(search, blade.id)}`} plan={shown} onYes={answer} />
                 )}
               </Suspense>
             )}
@@ -207,7 +207,7 @@ export function Choose() {
 
 type AtHeightProps = Omit<
   SettingPanelProps,
-  'setting' | 'schools' | 'passes' | 'sweep' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount' | 'onYes'
+  'setting' | 'schools' | 'passes' | 'sweep' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount'
 > & {
   phone: boolean;
   Panel: ComponentType<SettingPanelProps>;
@@ -215,11 +215,10 @@ type AtHeightProps = Omit<
   asked: number | undefined;
   search: string;
   onPin: (p: Pin) => void;
-  onChange: (part: Partial<Cut>) => void;
 };
 
 /** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
-function AtHeight({ phone, Panel, suggested, asked, search, onPin, onChange, ...p }: AtHeightProps) {
+function AtHeight({ phone, Panel, suggested, asked, search, onPin, ...p }: AtHeightProps) {
   const step = heightStep[p.units];
   // A height off the steps, or out of reach, is for the server to answer.
   const full = p.option.heights?.full_mm ?? 0;
@@ -239,7 +238,6 @@ function AtHeight({ phone, Panel, suggested, asked, search, onPin, onChange, ...
       passes={sweep.data?.passes ?? []}
       sweep={sweep.data?.settings ?? []}
       card={`/card?${card}`}
-      onYes={onChange}
       onPin={() =>
         onPin({
           blade_id: p.blade.id,
@@ -256,7 +254,7 @@ function AtHeight({ phone, Panel, suggested, asked, search, onPin, onChange, ...
       }
       problem={sweep.error?.message ?? mount.error?.message}
     >
-      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} plan={p.plan} onChange={onChange} bare={phone} />
+      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} plan={p.plan} onYes={p.onYes} bare={phone} />
     </Panel>
   );
 }
@@ -294,13 +292,13 @@ function RunIt({
   fit,
   plan,
   bare = false,
-  onChange,
+  onYes,
 }: {
   to: string;
   fit?: [string, string];
   plan: Plan;
   bare?: boolean; // the buttons alone: what stands against the cut is said elsewhere
-  onChange: (part: Partial<Cut>) => void;
+  onYes: (answers: Answers) => void;
 }) {
   const actions = (
     <>
@@ -334,7 +332,7 @@ function RunIt({
       }}
     >
       <Box sx={{ flex: 1, minWidth: { xs: '100%', sm: 220 } }}>
-        <Findings findings={plan.findings} onYes={onChange} />
+        <Findings findings={plan.findings} onYes={onYes} />
       </Box>
       {actions}
     </Box>

@@ -2,17 +2,18 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Cut, Finding } from '../../api/types';
+import type { Finding } from '../../api/types';
 import { Verdict } from '../../ui/Verdict';
 import { Worded } from '../../ui/Worded';
+import type { Answers } from './cut';
 
 interface Props {
   findings: Finding[];
-  onYes?: (part: Partial<Cut>) => void; // what the yes to a question says of the cut
+  onYes?: (answers: Answers) => void; // to a question
 }
 
-/** What a yes says of the cut, by the rule that asks. */
-const yes: Partial<Record<Finding['rule'], [Partial<Cut>, string]>> = {
+/** What a yes answers, by the rule that asks. */
+const yes: Partial<Record<Finding['rule'], [Answers, string]>> = {
   fires: [{ brake_off: true }, t`Yes, it is`],
   'sign-off': [{ stood_by: true }, t`Yes, somebody does`],
 };

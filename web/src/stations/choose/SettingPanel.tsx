@@ -17,6 +17,7 @@ import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
+import type { Answers } from './cut';
 import { AllFigures, HeightPicks, Says, smallButton, worstOf } from './Figures';
 
 const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));
@@ -50,7 +51,7 @@ export interface SettingPanelProps {
   onMount: () => void;
   onUnpin: (p: Pin) => void;
   onBlade: (id: string) => void; // take another blade instead
-  onYes: (part: Partial<Cut>) => void; // to a question that stands against the cut
+  onYes: (answers: Answers) => void; // to a question that stands against the cut
   list: ReactNode; // the other blades
   children: ReactNode; // what is done when the cut is made
 }

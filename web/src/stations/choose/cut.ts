@@ -1,5 +1,5 @@
 /** The cut in the page's address, so that it can be shared, bookmarked and taken from station to station. */
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type {
   Bed,
   Cut,
@@ -25,6 +25,9 @@ const usual = {
 
 const usualDepth = 9;
 
+/** What somebody answers to a question of safety. It holds for one cut on one page: no address carries it on. */
+export type Answers = Pick<Cut, 'brake_off' | 'stood_by'>;
+
 /** The address's keys, short because people read them aloud. */
 const keys = {
   saw_id: 'saw',
@@ -49,18 +52,19 @@ const keys = {
   moisture: 'stock',
   moves: 'moves',
   fence_side: 'fence',
-  brake_off: 'brakeoff',
-  stood_by: 'stoodby',
-} as const satisfies Record<keyof Cut, string>;
+} as const satisfies Record<Exclude<keyof Cut, keyof Answers>, string>;
 
 /** What a part of a cut can be; what is not said is left out of the address. */
 type Word = string | number | boolean | undefined;
 const unsaid = (v: Word) => v === undefined || v === 0 || v === '' || v === false;
 
-/** The cut that the address says, filled up with the usual one; undefined until the shop's saws are known. */
+/**
+ * The cut that the address says, filled up with the usual one; undefined until the shop's saws are known. With it the
+ * answers to questions about it, until it changes or `answer` is called with nothing.
+ */
 export function useCut(saws: Saw[] | undefined, materials: Material[] | undefined) {
   const [params, changeAddress] = useAddress();
-  const cut = useMemo<Cut | undefined>(() => {
+  const said = useMemo<Cut | undefined>(() => {
     if (!saws || !materials) return undefined;
     const saw =
       saws.find((s) => s.id === params.get(keys.saw_id)) ?? saws.find((s) => s.kind === 'table') ?? saws[0];
@@ -99,8 +103,6 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       moves: params.has(keys.moves) || undefined,
       fence_side:
         saw.kind === 'table' ? ((params.get(keys.fence_side) as Side | null) ?? undefined) : undefined,
-      brake_off: params.has(keys.brake_off) || undefined,
-      stood_by: params.has(keys.stood_by) || undefined,
     };
   }, [params, saws, materials]);
 
@@ -113,24 +115,29 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
           now.delete(keys[k]);
         // A miter saw only cuts through, and only a hand-held one has a bed.
         if ('saw_id' in part)
-          for (const k of [
-            'form',
-            'depth_mm',
-            'bed',
-            'fence_side',
-            'carriage',
-            'brake_off',
-            'stood_by',
-          ] as const)
-            now.delete(keys[k]);
+          for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'carriage'] as const) now.delete(keys[k]);
       }
-      for (const [k, v] of Object.entries(part) as [keyof Cut, Word][]) {
-        if (unsaid(v)) now.delete(keys[k]);
-        else now.set(keys[k], String(v));
+      for (const [k, v] of inAddress(part)) {
+        if (unsaid(v)) now.delete(k);
+        else now.set(k, String(v));
       }
     });
-  return [cut, change] as const;
+
+  const about = JSON.stringify(said);
+  const [answered, setAnswered] = useState<{ about: string; answers: Answers }>();
+  // Another cut: what was answered about the last is gone, even if somebody comes back to it.
+  if (answered && answered.about !== about) setAnswered(undefined);
+  const answers = answered && answered.about === about ? answered.answers : undefined;
+  const answer = (now?: Answers) => setAnswered(now && { about, answers: { ...answers, ...now } });
+  const cut = useMemo(() => said && { ...said, ...answers }, [said, answers]);
+  return [cut, change, answer] as const;
 }
+
+/** The parts of a cut that an address carries, under its keys. */
+const inAddress = (part: Partial<Cut>) =>
+  (Object.entries(part) as [keyof Cut, Word][]).flatMap(([k, v]) =>
+    k in keys ? [[keys[k as keyof typeof keys], v] as const] : [],
+  );
 
 /** A cut as an address says it, for the stations that take it on. */
 export function cutParams(cut: Partial<Cut>, more: Record<string, string | number | undefined> = {}) {
@@ -138,7 +145,7 @@ export function cutParams(cut: Partial<Cut>, more: Record<string, string | numbe
   const put = (k: string, v: Word) => {
     if (!unsaid(v)) to.set(k, String(v));
   };
-  for (const [k, v] of Object.entries(cut) as [keyof Cut, Word][]) put(keys[k], v);
+  for (const [k, v] of inAddress(cut)) put(k, v);
   for (const [k, v] of Object.entries(more)) put(k, v);
   return to;
 }

@@ -13,6 +13,7 @@ import { usePreferences } from '../../app/preferences';
 import { formatSetting, formatThin } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { ChoiceWord, LengthWord } from '../../ui/Word';
+import { Findings } from '../choose/Findings';
 import { finishes, finishWord, kinds, picks } from '../choose/sentence';
 import { useAsk, type Said } from './ask';
 import { Piece } from './Piece';
@@ -28,7 +29,7 @@ export function Groove() {
   const [params] = useSearchParams();
   const saws = useSaws();
   const materials = useMaterials();
-  const { cut, said, ask, say, changeCut } = useAsk(saws.data, materials.data);
+  const { cut, said, ask, say, changeCut, answer } = useAsk(saws.data, materials.data);
   const plan = useGroovePlan(ask, units);
   const start = useStartGroove();
   const key = useRef(crypto.randomUUID());
@@ -90,6 +91,7 @@ export function Groove() {
             onRead={(change) => say((now) => ({ piece: change(now.piece) }))}
             onFit={(fit) => say(() => ({ fit }))}
           />
+          {shown && <Findings findings={shown.findings.filter((f) => f.ask)} onYes={answer} />}
           {shown && (
             <Ways ways={shown.ways} chosen={way?.blade_id} units={units} onChoose={(id) => setWanted(id)} />
           )}

@@ -40,7 +40,7 @@ function write(said: Said, params: URLSearchParams) {
 
 export function useAsk(saws: Saw[] | undefined, materials: Material[] | undefined) {
   const [params, change] = useAddress();
-  const [cut, changeCut] = useCut(saws, materials);
+  const [cut, changeCut, answer] = useCut(saws, materials);
   // A gauge types faster than an address changes: what is said is held here, and written there.
   const [said, setSaid] = useState(() => read(params));
   const touched = useRef(false);
@@ -69,5 +69,5 @@ export function useAsk(saws: Saw[] | undefined, materials: Material[] | undefine
     touched.current = true;
     setSaid((now) => ({ ...now, ...part(now) }));
   };
-  return { cut: grooved, said, ask, say, changeCut };
+  return { cut: grooved, said, ask, say, changeCut, answer };
 }

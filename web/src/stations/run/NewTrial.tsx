@@ -19,6 +19,7 @@ import { Outline } from '../../ui/Outline';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { useCut, usePins } from '../choose/cut';
+import { Findings } from '../choose/Findings';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { useDates } from '../../ui/useDates';
 import { Trouble } from '../../ui/Notice';
@@ -37,7 +38,7 @@ export function NewTrial() {
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();
-  const [cut] = useCut(saws.data, materials.data);
+  const [cut, , answer] = useCut(saws.data, materials.data);
   const plan = usePlan(cut, units, 60);
   const { pins } = usePins();
   const blade = params.get('blade') ?? plan.data?.options[0]?.blade_id;
@@ -112,6 +113,7 @@ export function NewTrial() {
           )}
         </Box>
       )}
+      {plan.data && <Findings findings={plan.data.findings} onYes={answer} />}
       <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
         {t`Change one thing. The pieces are cut in a shuffled order, each marked with its number, so that neither the board nor the hand favours a setting.`}
       </Box>
@@ -220,7 +222,7 @@ export function NewTrial() {
       <Button
         variant="contained"
         sx={{ mt: 2, px: 4, fontSize: 17 }}
-        disabled={!cut || ways.length < 2 || start.isPending}
+        disabled={!cut || plan.data?.verdict === 'stop' || ways.length < 2 || start.isPending}
         onClick={compare}
       >
         {t`Begin`}

@@ -40,7 +40,7 @@ export function Run() {
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();
-  const [cut, change] = useCut(saws.data, materials.data);
+  const [cut, , answer] = useCut(saws.data, materials.data);
   const plan = usePlan(cut, units, FEW);
   // The blade that was chosen, else the best one for the cut.
   const id = params.get('blade') ?? plan.data?.options[0]?.blade_id;
@@ -79,6 +79,7 @@ export function Run() {
       height={height_mm}
       of={job && row ? { job, row } : undefined}
       onLogged={() => {
+        answer(); // the next cut is asked about anew
         setTook(undefined);
         ears.afresh();
       }}
@@ -146,7 +147,7 @@ export function Run() {
               pieces={plan.data.cut.pieces ?? 1}
               units={units}
             />
-            <Findings findings={plan.data.findings} onYes={change} />
+            <Findings findings={plan.data.findings} onYes={answer} />
             {setting && plan.data.verdict !== 'stop' && (
               <Beat
                 key={`${blade.id} ${setting.height_mm} ${plan.data.feed_length_mm}`}
