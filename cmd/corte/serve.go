@@ -8,6 +8,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"sync"
 	"time"
 
 	"github.com/google/uuid"
@@ -31,7 +32,7 @@ func serveCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "serve", Short: "Serve the application", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return run(cmd.Context(), true, func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
+			return run(cmd.Context(), true, func(ctx context.Context, _ *sync.WaitGroup, s *settings, st *store.Store) (store.Shop, error) {
 				sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: s.Shop, Name: "Our shop", ChangeMinutes: 3})
 				return sh, err
 			})
@@ -43,19 +44,24 @@ func demoCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "demo", Short: "Serve the application with the demo shop", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return run(cmd.Context(), false, func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
-				if len(s.Gauges) == 0 { // the demo shop has a dial on its table saw
-					l, err := net.Listen("tcp", "127.0.0.1:0")
-					if err != nil {
-						return store.Shop{}, err
-					}
-					go gaugesim.Rig{Truth: gaugesim.Demo, Names: []string{"dial"}, Every: 10 * time.Millisecond}.Serve(ctx, l)
-					s.Gauges = []string{l.Addr().String()}
-				}
-				return demo.Furnish(ctx, st, time.Now())
-			})
+			return run(cmd.Context(), false, furnishDemo)
 		},
 	}
+}
+
+// furnishDemo furnishes the demo shop, with a dial on its table saw where no gauge
+// is named.
+func furnishDemo(ctx context.Context, group *sync.WaitGroup, s *settings, st *store.Store) (store.Shop, error) {
+	if len(s.Gauges) == 0 {
+		l, err := net.Listen("tcp", "127.0.0.1:0")
+		if err != nil {
+			return store.Shop{}, err
+		}
+		rig := gaugesim.Rig{Truth: gaugesim.Demo, Names: []string{"dial"}, Every: 10 * time.Millisecond}
+		group.Go(func() { rig.Serve(ctx, l) })
+		s.Gauges = []string{l.Addr().String()}
+	}
+	return demo.Furnish(ctx, st, time.Now())
 }
 
 // noCopies is where CORTE_COPIES says that none are made.
@@ -112,7 +118,7 @@ func openStore(ctx context.Context, s settings, tracer ...pgx.QueryTracer) (st *
 // run serves a shop until ctx ends, then lets requests under way finish and
 // stops everything that it started. People sign in where the settings say so, or
 // where that is usual.
-func run(ctx context.Context, usual bool, furnish func(context.Context, *settings, *store.Store) (store.Shop, error)) error {
+func run(ctx context.Context, usual bool, furnish func(context.Context, *sync.WaitGroup, *settings, *store.Store) (store.Shop, error)) error {
 	s, err := readSettings()
 	if err != nil {
 		return err
@@ -137,33 +143,41 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 	if l, err = how.over(l); err != nil {
 		return err
 	}
-	counts, debug, err := debugServer(s.Debug)
+	counts, stopDebug, err := debugServer(s.Debug)
 	if err != nil {
 		return err
 	}
-	defer debug.Close()
+	defer stopDebug()
 	st, done, err := openStore(ctx, s, counts)
 	if err != nil {
 		return err
 	}
 	defer done()
+	// All that runs beside requests is of this group, and ends before the store closes.
+	var group sync.WaitGroup
+	ctx, cancel := context.WithCancel(ctx)
+	defer func() {
+		cancel()
+		group.Wait()
+	}()
 	counts.Pool(st.Stat)
-	sh, err := furnish(ctx, &s, st)
+	sh, err := furnish(ctx, &group, &s, st)
 	if err != nil {
 		return err
 	}
 	gauges := gauge.New(s.Gauges, log)
 	svc := shop.New(st, time.Now)
+	defer svc.Stop()
 	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges, By: madeBy(), Metrics: counts, Hosts: lower(s.Hosts), Proxies: s.Proxies}
 	if how.signIn {
 		o.SignIn = &httpapi.SignIn{Secure: how.secure}
 	}
 	if s.Copies != noCopies {
 		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
-		go o.Copies.Run(ctx, log)
+		group.Go(func() { o.Copies.Run(ctx, log) })
 	}
 	o.Bell = bell.New(st.ListenURL(), st, log, gauges, sh.ID)
-	go o.Bell.Run(ctx)
+	group.Go(func() { o.Bell.Run(ctx) })
 	h, err := httpapi.New(o)
 	if err != nil {
 		return err
@@ -172,8 +186,8 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 	if err := sweepScratch(ctx, st); err != nil { // a server without the right to drop databases has none of drills
 		log.Debug("scratch databases were not swept", "error", err)
 	}
-	go gauges.Run(ctx)
-	go sweep(ctx, svc)
+	group.Go(func() { gauges.Run(ctx) })
+	group.Go(func() { sweep(ctx, svc) })
 	if how.signIn {
 		if err := inviteOwner(ctx, svc, sh, at); err != nil {
 			return err
@@ -184,7 +198,7 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 	}
 	ended := make(chan error, 1)
-	go func() { ended <- srv.Serve(l) }()
+	group.Go(func() { ended <- srv.Serve(l) })
 	fmt.Printf("Corte is ready: %s  (Ctrl-C stops it)\n", at)
 	select {
 	case err := <-ended:
@@ -192,18 +206,19 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 	case <-ctx.Done():
 	}
 	fmt.Println("Corte is stopping.")
-	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
-	defer cancel()
+	grace, enough := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
+	defer enough()
+	defer srv.Close() // whoever is still not done is let go
 	return srv.Shutdown(grace)
 }
 
 // debugServer serves metrics and profiles on an address of their own, where one
-// is given; the metrics are counted in any case.
-func debugServer(addr string) (*metrics.Metrics, *http.Server, error) {
-	counts := metrics.New()
+// is given, until stop is called; the metrics are counted in any case.
+func debugServer(addr string) (counts *metrics.Metrics, stop func(), err error) {
+	counts = metrics.New()
 	srv := &http.Server{Handler: counts.Handler(), ReadHeaderTimeout: 5 * time.Second}
 	if addr == "" {
-		return counts, srv, nil
+		return counts, func() {}, nil
 	}
 	if here, err := onLoopback("CORTE_DEBUG", addr); err != nil || !here {
 		return nil, nil, cmp.Or(err, fmt.Errorf("CORTE_DEBUG %q is not on loopback; metrics and profiles are for this machine alone", addr))
@@ -212,8 +227,12 @@ func debugServer(addr string) (*metrics.Metrics, *http.Server, error) {
 	if err != nil {
 		return nil, nil, err
 	}
-	go srv.Serve(l) //nolint:errcheck // it ends with the program
-	return counts, srv, nil
+	var serving sync.WaitGroup
+	serving.Go(func() { _ = srv.Serve(l) })
+	return counts, func() {
+		srv.Close()
+		serving.Wait()
+	}, nil
 }
 
 // inviteOwner shows the one address by which a shop that nobody can sign in to

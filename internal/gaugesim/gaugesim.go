@@ -52,26 +52,33 @@ type place struct {
 	step, of int
 }
 
-// Serve answers on a listener until the context ends.
+// Serve answers on a listener until the context ends, and returns once nobody is
+// answered any more.
 func (r Rig) Serve(ctx context.Context, l net.Listener) {
 	stop := context.AfterFunc(ctx, func() { l.Close() })
 	defer stop()
+	var playing sync.WaitGroup
+	defer playing.Wait()
 	for {
 		conn, err := l.Accept()
 		if err != nil {
 			return
 		}
-		go r.play(ctx, conn)
+		playing.Go(func() { r.play(ctx, conn) })
 	}
 }
 
 func (r Rig) play(ctx context.Context, conn net.Conn) {
-	defer conn.Close()
 	stop := context.AfterFunc(ctx, func() { conn.Close() })
 	defer stop()
+	var hands sync.WaitGroup
+	defer func() {
+		conn.Close()
+		hands.Wait()
+	}()
 	var mu sync.Mutex
 	at := map[string]place{}
-	go func() { // what hands do
+	hands.Go(func() {
 		lines := bufio.NewScanner(conn)
 		for lines.Scan() {
 			var name string
@@ -82,7 +89,7 @@ func (r Rig) play(ctx context.Context, conn net.Conn) {
 				mu.Unlock()
 			}
 		}
-	}()
+	})
 	w := bufio.NewWriter(conn)
 	for _, name := range r.Names {
 		fmt.Fprintf(w, "gauge %s stand-in\n", name)

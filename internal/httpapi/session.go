@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/alexedwards/argon2id"
@@ -230,7 +231,8 @@ func (s *server) whileIn(ctx context.Context) (still context.Context, done func(
 	still, cancel := context.WithCancel(c.Request.Context())
 	rings, unwatch := s.bell.Watch(s.shop(still))
 	was := record.ActorOf(still)
-	go func() {
+	var watching sync.WaitGroup
+	watching.Go(func() {
 		defer unwatch()
 		defer cancel()
 		beat := time.NewTicker(heartbeat)
@@ -252,8 +254,11 @@ func (s *server) whileIn(ctx context.Context) (still context.Context, done func(
 				return
 			}
 		}
-	}()
-	return still, cancel
+	})
+	return still, func() {
+		cancel()
+		watching.Wait()
+	}
 }
 
 // aboutPeople are the kinds of change after which somebody may be in no more.

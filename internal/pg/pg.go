@@ -64,6 +64,8 @@ type Server struct {
 	stopped chan struct{} // closed by Stop
 	cmd     *exec.Cmd
 	done    chan struct{} // closed when the process has ended
+
+	watching sync.WaitGroup // starts PostgreSQL again where it ends by itself
 }
 
 // URL is where to connect to a database of the server.
@@ -166,7 +168,7 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 	for deadline := time.Now().Add(patience); ; {
 		err := s.launch(ctx)
 		if err == nil {
-			go s.watch()
+			s.watching.Go(s.watch)
 			return s, nil
 		}
 		if !errors.Is(err, errHeld) || time.Now().After(deadline) {
@@ -432,6 +434,7 @@ func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
 func (s *Server) Stop() {
 	s.leave()
 	s.end()
+	s.watching.Wait()
 }
 
 // leave stops the watching.

@@ -57,7 +57,12 @@ type Service struct {
 }
 
 // New makes a service that reads the time from now.
-func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{Store: st, Now: now}) }
+func New(st *store.Store, now func() time.Time) *Service {
+	return over(&kit.Kit{Store: st, Now: now, Background: &kit.Background{}})
+}
+
+// Stop ends what goes on in the background, such as an import, and waits for it.
+func (s *Service) Stop() { s.Background.Stop() }
 
 func over(k *kit.Kit) *Service {
 	return &Service{

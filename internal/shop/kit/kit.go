@@ -18,13 +18,14 @@ import (
 // A Kit is the tools of one station: a store, which is a transaction where one
 // is under way, and the clock.
 type Kit struct {
-	Store *store.Store
-	Now   func() time.Time
+	Store      *store.Store
+	Now        func() time.Time
+	Background *Background
 }
 
 // In is the kit inside a transaction: what is done with it is kept with the rest
 // of it, or not at all.
-func (k *Kit) In(tx *store.Store) *Kit { return &Kit{tx, k.Now} }
+func (k *Kit) In(tx *store.Store) *Kit { return &Kit{tx, k.Now, k.Background} }
 
 // Add makes a row under a new id, with all that hangs on it, or nothing.
 func (k *Kit) Add(ctx context.Context, make func(*store.Store, uuid.UUID) error) (uuid.UUID, error) {

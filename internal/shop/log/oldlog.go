@@ -7,6 +7,7 @@ import (
 	"io"
 	"log/slog"
 	"slices"
+	"sync"
 	"sync/atomic"
 	"time"
 
@@ -75,7 +76,7 @@ func (s Station) Begin(ctx context.Context, shop, id uuid.UUID, rows []logfile.R
 	}
 	in, begun, err := s.Store.BeginImport(ctx, store.Import{Shop: shop, ID: id, At: s.Now(), By: record.ActorOf(ctx).Who(), Rows: old.Add, Same: old.Same, Refuse: old.Refuse})
 	if err == nil && begun {
-		go s.work(context.WithoutCancel(ctx), in, rows)
+		s.Background.Go(ctx, func(ctx context.Context) { s.work(ctx, in, rows) })
 	}
 	return in, err
 }
@@ -83,9 +84,13 @@ func (s Station) Begin(ctx context.Context, shop, id uuid.UUID, rows []logfile.R
 // work adds the rows of an import, and lets it be heard how far it is.
 func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) {
 	var added atomic.Int64
+	var beating sync.WaitGroup
 	over := make(chan struct{})
-	defer close(over)
-	go func() {
+	defer func() {
+		close(over)
+		beating.Wait()
+	}()
+	beating.Go(func() {
 		for beat := time.NewTicker(store.ImportSilent / 60); ; {
 			select {
 			case <-over:
@@ -97,7 +102,7 @@ func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) 
 				}
 			}
 		}
-	}()
+	})
 	err := s.Store.Atomically(ctx, func(tx *store.Store) error {
 		out, err := s.takeIn(ctx, tx, in.Shop, rows, func(n int) { added.Store(int64(n)) })
 		if err != nil {
@@ -111,6 +116,7 @@ func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) 
 		return
 	}
 	slog.Error("an import failed", "import", in.ID, "error", err)
+	ctx = context.WithoutCancel(ctx) // that it failed is said even where Corte stops
 	if err := s.Store.EndImport(ctx, in, "failed", "nothing was added, and the server's log says why; send the file again"); err != nil {
 		slog.Error("and that could not be told", "error", err)
 	}

@@ -38,6 +38,7 @@ export function Groove() {
   const saw = saws.data?.find((s) => s.id === cut?.saw_id);
   const failed = plan.error ?? start.error ?? saws.error;
   const shown = ask && !plan.error ? plan.data : undefined;
+  const stops = shown?.findings.some((f) => f.verdict === 'stop'); // whatever cuts it
   const way = shown?.ways.find((w) => w.blade_id === wanted) ?? shown?.ways[0];
   // Laid out at once, with its first answer where one is asked for.
   const ready =
@@ -91,13 +92,15 @@ export function Groove() {
             onRead={(change) => say((now) => ({ piece: change(now.piece) }))}
             onFit={(fit) => say(() => ({ fit }))}
           />
-          {shown && <Findings findings={shown.findings.filter((f) => f.ask)} onYes={answer} />}
-          {shown && (
+          {shown && !stops && (
             <Ways ways={shown.ways} chosen={way?.blade_id} units={units} onChoose={(id) => setWanted(id)} />
           )}
         </Box>
         <Box sx={{ minWidth: 0 }}>
-          {shown && way && cut && (
+          {shown && stops && (
+            <Findings findings={shown.findings.filter((f) => f.verdict === 'stop')} onYes={answer} />
+          )}
+          {shown && !stops && way && cut && (
             <WayDetail
               way={way}
               plan={shown}
