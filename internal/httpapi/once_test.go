@@ -63,6 +63,10 @@ func TestARetryOutlivesTheWorld(t *testing.T) {
 	if after := b.logged("Plough"); after != before {
 		t.Errorf("retries logged: %d rows, then %d", before, after)
 	}
+	// A key is of one address: the same words to another saw are something else.
+	if w := b.post("/saws/"+b.saw["miter"]+"/moves", kept[1].body, kept[1].key...); w.Code != http.StatusUnprocessableEntity || decode(t, w)["field"] != "Idempotency-Key" {
+		t.Errorf("the same key at another saw: %d %s", w.Code, w.Body)
+	}
 	// What answers nothing answers it again.
 	gone := []string{"Idempotency-Key", uuid.NewString(), "Accept-Encoding", "gzip"}
 	m := decode(t, b.post("/mountings", obj{"saw_id": b.saw["circular"], "blade_id": b.blade["Trot"], "units": "mm"}))

@@ -646,6 +646,13 @@ func TestRoles(t *testing.T) {
 	}
 	stays.must(204, "DELETE", fmt.Sprint("/passes/", passes[0].(obj)["id"]), nil)
 	script.must(401, "GET", "/blades", nil)
+	// An invitation as something else is one no more.
+	nils := stays.must(201, "POST", "/people", obj{"name": "Nils", "role": "worker"}, key()...)["id"].(string)
+	invited := strings.TrimPrefix(stays.must(201, "POST", at(nils)+"/invitations", nil)["path"].(string), "/join/")
+	stays.must(200, "PUT", at(nils), obj{"name": "Nils", "role": "viewer"}, "If-Match", `"1"`)
+	if w := h.browser().do("POST", "/invitations/"+invited, obj{"name": "Nils", "password": password}); w.Code/100 == 2 {
+		t.Errorf("invited as a worker and made a viewer, Nils comes in: %s", w.Body)
+	}
 	// What they did is by them, and stays so.
 	e := rosa.must(201, "POST", "/cuts", h.made(nil), key()...)
 	if e["by"] != "Rosa" {

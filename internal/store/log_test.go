@@ -10,6 +10,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
+	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/internal/store"
@@ -186,6 +187,35 @@ func TestNoDriftWhereThereIsNone(t *testing.T) {
 			t.Errorf("after a %s the snapshot is still of an old fold, %v", kind, err)
 		}
 		db.Close()
+	}
+}
+
+// How worn a dull blade is follows from its grind, so a grind that is put right is
+// folded anew.
+func TestACorrectedGrindIsFoldedAnew(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	sh, saws, b := furnished(t, st, "a")
+	for _, e := range []store.Entry{{Kind: store.KindCut, Detail: pine(3)}, {Kind: store.KindJudged, Detail: []byte(`{"says":"dull"}`)}} {
+		e.Shop, e.At, e.Blade, e.Saw = sh.ID, time.Now(), &b.ID, &saws[0].ID
+		if _, err := st.Append(ctx, e); err != nil {
+			t.Fatal(err)
+		}
+	}
+	was, err := st.Blade(ctx, sh.ID, b.ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	right := was
+	right.Grind = blade.TCG
+	if err := st.ChangeBlade(ctx, sh.ID, right); err != nil {
+		t.Fatal(err)
+	}
+	now, err := st.Blade(ctx, sh.ID, b.ID)
+	if err != nil || now.Condition.EdgeM2() == was.Condition.EdgeM2() {
+		t.Errorf("as %v it is worn by %g, as %v by %g; %v", was.Grind, was.Condition.EdgeM2(), now.Grind, now.Condition.EdgeM2(), err)
+	}
+	if _, drifts, err := st.Conditions(ctx, false); err != nil || len(drifts) != 0 {
+		t.Errorf("the snapshot is not what its log gives: %+v, %v", drifts, err)
 	}
 }
 
