@@ -9,7 +9,7 @@ say() { printf 'corte: %s\n' "$*" >&2; }
 # The core for a browser that has lost the server, and Go's own way to run it.
 [ -e web/wasm/away.wasm ] || say "compiling the core for browsers that lose the server"
 mkdir -p web/wasm
-GOOS=js GOARCH=wasm go build -trimpath -ldflags='-s -w' -o web/wasm/away.new ./cmd/corte-away
+GOOS=js GOARCH=wasm go build -trimpath -ldflags='-s -w' -o web/wasm/away.new ./cmd/corte-offline
 cmp -s web/wasm/away.new web/wasm/away.wasm && rm web/wasm/away.new || mv web/wasm/away.new web/wasm/away.wasm
 cmp -s "$(go env GOROOT)/lib/wasm/wasm_exec.js" web/wasm/wasm_exec.js || cp "$(go env GOROOT)/lib/wasm/wasm_exec.js" web/wasm/
 

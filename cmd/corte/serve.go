@@ -15,8 +15,8 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/spf13/cobra"
 
-	"corte/internal/bell"
 	"corte/internal/demo"
+	"corte/internal/events"
 	"corte/internal/gauge"
 	"corte/internal/gaugesim"
 	"corte/internal/httpapi"
@@ -176,8 +176,8 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *sync.Wa
 		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
 		group.Go(func() { o.Copies.Run(ctx, log) })
 	}
-	o.Bell = bell.New(st.ListenURL(), st, log, gauges, sh.ID)
-	group.Go(func() { o.Bell.Run(ctx) })
+	o.Events = events.New(st.ListenURL(), st, log, gauges, sh.ID)
+	group.Go(func() { o.Events.Run(ctx) })
 	h, err := httpapi.New(o)
 	if err != nil {
 		return err

@@ -26,7 +26,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
-	"corte/internal/bell"
+	"corte/internal/events"
 	"corte/internal/httpapi"
 	"corte/internal/shop"
 	"corte/internal/store"
@@ -87,7 +87,7 @@ func serve(t testing.TB, o httpapi.Options) *target {
 	o.Service, o.Shop, o.Pages = x.svc, id, []string{"", "join/:secret", "guest/:secret"}
 	o.Web = fstest.MapFS{"index.html": {Data: []byte(`<meta content="__CSP_NONCE__">`)}}
 	o.Log = slog.New(slog.NewTextHandler(x, nil))
-	o.Bell = bell.New(url, x.st, slog.New(slog.NewTextHandler(io.Discard, nil)), nil, id)
+	o.Events = events.New(url, x.st, slog.New(slog.NewTextHandler(io.Discard, nil)), nil, id)
 	x.opts = o
 	h := x.handler(o)
 	o.Beside = true
@@ -99,7 +99,7 @@ func serve(t testing.TB, o httpapi.Options) *target {
 	x.srv.Config.ReadTimeout, x.srv.Config.WriteTimeout = 15*time.Second, 30*time.Second // as cmd/corte has them
 	x.srv.Start()
 	var rings sync.WaitGroup
-	rings.Go(func() { o.Bell.Run(t.Context()) })
+	rings.Go(func() { o.Events.Run(t.Context()) })
 	t.Cleanup(func() { x.srv.CloseClientConnections(); x.srv.Close(); rings.Wait() })
 	return x
 }

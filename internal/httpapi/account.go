@@ -9,7 +9,7 @@ import (
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/store"
@@ -57,7 +57,7 @@ func (s *server) noted(ctx, apart context.Context, p store.Person, what string) 
 		if err := s.svc.People.Note(as, b.Shop, what, ""); err != nil {
 			return contract.Session{}, err
 		}
-		s.bell.Ring(b.Shop, "people")
+		s.events.Publish(b.Shop, "people")
 	}
 	return s.anew(ctx)
 }
@@ -110,7 +110,7 @@ func (s *server) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (
 			return nil, err
 		}
 		v.person = nil
-		s.bell.Ring(s.shop(ctx), "people") // streams that were opened with this session end
+		s.events.Publish(s.shop(ctx), "people") // streams that were opened with this session end
 	}
 	out, err := s.anewOrOpen(ctx)
 	return contract.SignOut200JSONResponse(out), err
@@ -166,7 +166,7 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	pin := opt.Value(r.Body.Pin)
+	pin := ptr.Value(r.Body.Pin)
 	switch {
 	case !sh.Pins:
 	case pin == "":
@@ -272,7 +272,7 @@ func (s *server) ChangePin(ctx context.Context, r contract.ChangePinRequestObjec
 	if err := s.svc.People.SetPin(ctx, a.Shop, *a.Member, hash); err != nil {
 		return nil, err
 	}
-	s.bell.Ring(a.Shop, "people")
+	s.events.Publish(a.Shop, "people")
 	out, err := s.account(ctx)
 	return contract.ChangePin200JSONResponse(out), err
 }
@@ -339,7 +339,7 @@ func (s *server) AcceptInvitation(ctx context.Context, r contract.AcceptInvitati
 	if err := s.door.desk.From(apart, account.Links, v.address); err != nil {
 		return nil, err
 	}
-	name, password := opt.Value(r.Body.Name), opt.Value(r.Body.Password)
+	name, password := ptr.Value(r.Body.Name), ptr.Value(r.Body.Password)
 	fresh := name != "" || password != ""
 	if !fresh && v.person == nil {
 		return nil, refusal.Of("name", "say what you want to sign in with, a name and a password")

@@ -13,7 +13,7 @@ import (
 	"testing"
 
 	"corte/core/sight"
-	"corte/internal/away"
+	"corte/internal/offline"
 	"corte/internal/photo/phototest"
 
 	"github.com/google/uuid"
@@ -40,7 +40,7 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 			t.Fatal(w.Code, w.Body)
 		}
 	}
-	host, err := away.New(b.do("GET", "/api/v1/shelf", "").Body.Bytes())
+	host, err := offline.New(b.do("GET", "/api/v1/shelf", "").Body.Bytes())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -137,10 +137,10 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 	if status, out := host.Ask("/cuts", nil); status != 404 {
 		t.Errorf("what is no question to the core is answered with %d %s", status, out)
 	}
-	if _, err := away.New([]byte(`{"Edition": 1}`)); err == nil {
+	if _, err := offline.New([]byte(`{"Edition": 1}`)); err == nil {
 		t.Error("a shelf of another edition is weighed")
 	}
-	if _, err := away.New([]byte(fmt.Sprint(n))); err == nil {
+	if _, err := offline.New([]byte(fmt.Sprint(n))); err == nil {
 		t.Error("a number is no shelf")
 	}
 }

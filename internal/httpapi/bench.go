@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 )
 
 func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
@@ -20,7 +20,7 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 			one.Due[k] = contract.BenchDue{Place: contract.BenchDuePlace(d.Place), Reason: contract.BenchDueReason(d.Reason), Act: contract.BenchDueAct(d.Act()), Presses: d.Presses(), Text: v.Say(d.Said())}
 		}
 		if b.Blade != nil {
-			one.Blade = opt.Of(v.encodeBlade(*b.Blade))
+			one.Blade = ptr.To(v.encodeBlade(*b.Blade))
 		}
 		for k, e := range b.Last {
 			if one.Last[k], err = v.encodeEntry(e); err != nil {

@@ -11,14 +11,14 @@ import (
 	"corte/core/cut"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	shopcare "corte/internal/shop/care"
 	"corte/internal/store"
 )
 
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
-	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: opt.Value(r.Body.PriceAsked)}
-	e, err := s.in(ctx).Care.SendOut(ctx, s.shop(ctx), r.ID, d, opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: ptr.Value(r.Body.PriceAsked)}
+	e, err := s.in(ctx).Care.SendOut(ctx, s.shop(ctx), r.ID, d, ptr.Value(r.Body.By), ptr.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
 	})
@@ -26,9 +26,9 @@ func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObjec
 
 func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestObject) (contract.ReturnBladeResponseObject, error) {
 	b := r.Body
-	d := store.SharpenedDetail{Price: opt.Value(b.Price), Report: opt.Value(b.Report), Replaced: opt.Value(b.TeethReplaced), Left: b.SharpeningsLeft,
-		Kerf: opt.Value(b.KerfMm), Diameter: opt.Value(b.DiameterMm)}
-	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop(ctx), r.ID, b.Sharpened, d, opt.Value(b.By), opt.Value(b.Note))
+	d := store.SharpenedDetail{Price: ptr.Value(b.Price), Report: ptr.Value(b.Report), Replaced: ptr.Value(b.TeethReplaced), Left: b.SharpeningsLeft,
+		Kerf: ptr.Value(b.KerfMm), Diameter: ptr.Value(b.DiameterMm)}
+	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop(ctx), r.ID, b.Sharpened, d, ptr.Value(b.By), ptr.Value(b.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
 		return contract.ReturnBlade201JSONResponse(o)
 	})
@@ -60,7 +60,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		if json.Unmarshal(e.Detail, &d) != nil {
 			d = store.SentDetail{} // it is away all the same
 		}
-		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: opt.Value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: opt.Positive(d.Asked)})
+		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: ptr.Value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: ptr.Positive(d.Asked)})
 	}
 	return out, nil
 }
@@ -117,8 +117,8 @@ func (v voice) encodeCleaner(k care.Cleaner) contract.Cleaner {
 }
 
 func washAsk(b contract.WashAsk) shopcare.WashAsk {
-	return shopcare.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: opt.Value(b.ForScrap),
-		Accepted: opt.Value(b.AcceptRisk), By: opt.Value(b.By)}
+	return shopcare.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: ptr.Value(b.ForScrap),
+		Accepted: ptr.Value(b.AcceptRisk), By: ptr.Value(b.By)}
 }
 
 func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
@@ -186,7 +186,7 @@ func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObjec
 
 func bathAsk(b contract.BathAsk) shopcare.BathAsk {
 	return shopcare.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: b.DiameterMm, Kerf: b.KerfMm, Blades: b.Blades,
-		Tray: care.Tray{Length: b.LengthMm, Width: opt.Value(b.WidthMm), Depth: b.DepthMm, Round: b.WidthMm == nil}}
+		Tray: care.Tray{Length: b.LengthMm, Width: ptr.Value(b.WidthMm), Depth: b.DepthMm, Round: b.WidthMm == nil}}
 }
 
 func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
@@ -225,7 +225,7 @@ func (v voice) encodeBaths(all []shopcare.Bath) []contract.Bath {
 
 func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject) (contract.GetMoneyResponseObject, error) {
 	p := r.Params
-	ask := shopcare.MoneyAsk{Price: opt.Value(p.Price), Sharpening: opt.Value(p.Sharpening), Sharpenings: -1, CheapPrice: opt.Value(p.CheapPrice), CheapLife: 1}
+	ask := shopcare.MoneyAsk{Price: ptr.Value(p.Price), Sharpening: ptr.Value(p.Sharpening), Sharpenings: -1, CheapPrice: ptr.Value(p.CheapPrice), CheapLife: 1}
 	if p.Sharpenings != nil {
 		ask.Sharpenings = *p.Sharpenings
 	}
@@ -241,7 +241,7 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 	}
 	out := contract.GetMoney200JSONResponse{Spent: m.Spent, SoFarPerM: m.SoFar, ExpectedPerM: m.Expected, Dear: plan(m.Dear), Line: make([][]float64, len(m.Line)), PaysFromM: m.Pays}
 	if m.Cheap.Price > 0 {
-		out.Cheap = opt.Of(plan(m.Cheap))
+		out.Cheap = ptr.To(plan(m.Cheap))
 	}
 	for i, p := range m.Line {
 		out.Line[i] = []float64{p.Metres, p.A, p.B}
@@ -274,14 +274,14 @@ func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarReques
 }
 
 func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Judge(ctx, s.shop(ctx), r.ID, string(r.Body.Says), opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Care.Judge(ctx, s.shop(ctx), r.ID, string(r.Body.Says), ptr.Value(r.Body.By), ptr.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
 		return contract.JudgeBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Inspect(ctx, s.shop(ctx), r.ID, care.Fault(opt.Value(r.Body.Fault)), decodeSurvey(r.Body.Survey), opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Care.Inspect(ctx, s.shop(ctx), r.ID, care.Fault(ptr.Value(r.Body.Fault)), decodeSurvey(r.Body.Survey), ptr.Value(r.Body.By), ptr.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
@@ -290,7 +290,7 @@ func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeReques
 func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
 	e, err := s.in(ctx).Care.Mend(ctx, s.shop(ctx), r.ID, shopcare.Mending{
-		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: opt.Value(b.What)}, Cannot: opt.Value(b.Cannot), By: opt.Value(b.By)})
+		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: ptr.Value(b.What)}, Cannot: ptr.Value(b.Cannot), By: ptr.Value(b.By)})
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
 	})
@@ -306,7 +306,7 @@ func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObjec
 
 func (v voice) survey(found shopcare.SurveyReport) contract.SurveyReport {
 	return contract.SurveyReport{
-		BladeID: found.Blade.ID, BladeName: found.Blade.Name, At: found.Entry.At, By: found.Entry.By, Note: opt.Known(found.Entry.Note), Survey: encodeSurvey(found.Survey),
+		BladeID: found.Blade.ID, BladeName: found.Blade.Name, At: found.Entry.At, By: found.Entry.By, Note: ptr.NonZero(found.Entry.Note), Survey: encodeSurvey(found.Survey),
 		Found: v.Each(found.Found), Stop: found.Fault.Unfits(), ToDoctor: v.Each(found.ToDoctor), Worth: contract.SurveyReportWorth(found.Worth), WorthWhy: v.Say(found.WorthWhy), Teeth: found.Blade.Teeth,
 	}
 }
@@ -315,19 +315,19 @@ func decodeSurvey(in *contract.Survey) *store.Survey {
 	if in == nil {
 		return nil
 	}
-	return &store.Survey{After: string(in.After), Cleaned: opt.Value(in.Cleaned), Missing: opt.Value(in.Missing), Chipped: opt.Value(in.Chipped), Loose: opt.Value(in.Loose),
-		Seat: string(opt.Value(in.Seat)), Braze: string(opt.Value(in.Braze)), Rest: string(opt.Value(in.Rest)), Pitch: string(opt.Value(in.Pitch)),
-		Blue: in.Blue, Crack: string(opt.Value(in.Crack)), Bent: in.Bent, Beside: string(opt.Value(in.Beside))}
+	return &store.Survey{After: string(in.After), Cleaned: ptr.Value(in.Cleaned), Missing: ptr.Value(in.Missing), Chipped: ptr.Value(in.Chipped), Loose: ptr.Value(in.Loose),
+		Seat: string(ptr.Value(in.Seat)), Braze: string(ptr.Value(in.Braze)), Rest: string(ptr.Value(in.Rest)), Pitch: string(ptr.Value(in.Pitch)),
+		Blue: in.Blue, Crack: string(ptr.Value(in.Crack)), Bent: in.Bent, Beside: string(ptr.Value(in.Beside))}
 }
 
 func encodeSurvey(s store.Survey) contract.Survey {
 	return contract.Survey{After: contract.SurveyAfter(s.After), Cleaned: &s.Cleaned, Missing: &s.Missing, Chipped: &s.Chipped, Loose: &s.Loose,
-		Seat: (*contract.SurveySeat)(opt.Known(s.Seat)), Braze: (*contract.SurveyBraze)(opt.Known(s.Braze)), Rest: (*contract.SurveyRest)(opt.Known(s.Rest)),
-		Pitch: (*contract.SurveyPitch)(opt.Known(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(opt.Known(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(opt.Known(s.Beside))}
+		Seat: (*contract.SurveySeat)(ptr.NonZero(s.Seat)), Braze: (*contract.SurveyBraze)(ptr.NonZero(s.Braze)), Rest: (*contract.SurveyRest)(ptr.NonZero(s.Rest)),
+		Pitch: (*contract.SurveyPitch)(ptr.NonZero(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(ptr.NonZero(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(ptr.NonZero(s.Beside))}
 }
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Note(ctx, s.shop(ctx), r.ID, opt.Value(r.Body.By), r.Body.Note)
+	e, err := s.in(ctx).Care.Note(ctx, s.shop(ctx), r.ID, ptr.Value(r.Body.By), r.Body.Note)
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
 		return contract.NoteBlade201JSONResponse(o)
 	})

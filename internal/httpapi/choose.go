@@ -3,14 +3,14 @@ package httpapi
 import (
 	"context"
 
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/wire"
 )
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
 	v := voiceOf(ctx)
-	c := answer.ReadCut(r.Body.Cut)
-	p, err := s.in(ctx).Choose.Plan(ctx, s.shop(ctx), c, answer.PlanLimit(r.Body.Limit))
+	c := wire.ReadCut(r.Body.Cut)
+	p, err := s.in(ctx).Choose.Plan(ctx, s.shop(ctx), c, wire.PlanLimit(r.Body.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -19,7 +19,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
 	v := voiceOf(ctx)
-	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop(ctx), answer.ReadCut(r.Body.Cut), answer.ReadSweep(*r.Body))
+	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop(ctx), wire.ReadCut(r.Body.Cut), wire.ReadSweep(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -28,7 +28,7 @@ func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestO
 
 func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
 	v := voiceOf(ctx)
-	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop(ctx), answer.ReadCut(r.Body.Cut), answer.ReadPins(r.Body.Pins))
+	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop(ctx), wire.ReadCut(r.Body.Cut), wire.ReadPins(r.Body.Pins))
 	if err != nil {
 		return nil, err
 	}
@@ -37,7 +37,7 @@ func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparis
 
 func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupportPlanRequestObject) (contract.CreateSupportPlanResponseObject, error) {
 	v := voiceOf(ctx)
-	b, now, err := answer.ReadBoard(*r.Body)
+	b, now, err := wire.ReadBoard(*r.Body)
 	if err != nil {
 		return nil, err
 	}

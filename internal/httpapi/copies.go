@@ -15,7 +15,7 @@ import (
 
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 	"corte/internal/shopfile"
 	"corte/internal/store"
@@ -94,7 +94,7 @@ func (s *server) encodeCopies(ctx context.Context) (contract.Copies, error) {
 	for _, c := range all {
 		out.Items = append(out.Items, contract.Copy{Name: c.Name, At: c.At, Bytes: c.Bytes})
 	}
-	out.Daily, out.Keep, out.Trouble = true, keeper.Keep, opt.Known(keeper.Trouble())
+	out.Daily, out.Keep, out.Trouble = true, keeper.Keep, ptr.NonZero(keeper.Trouble())
 	return out, err
 }
 

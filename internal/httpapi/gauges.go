@@ -11,7 +11,7 @@ import (
 	"corte/core/say"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 )
 
@@ -24,7 +24,7 @@ func (s *server) ListGauges(ctx context.Context, _ contract.ListGaugesRequestObj
 }
 
 func (s *server) PlaceGauge(ctx context.Context, r contract.PlaceGaugeRequestObject) (contract.PlaceGaugeResponseObject, error) {
-	err := s.hub(ctx).Place(r.Name, string(r.Body.Where), opt.Value(r.Body.Step), max(1, opt.Value(r.Body.Of)))
+	err := s.hub(ctx).Place(r.Name, string(r.Body.Where), ptr.Value(r.Body.Step), max(1, ptr.Value(r.Body.Of)))
 	if errors.Is(err, gauge.ErrNoStandIn) {
 		return nil, &refusal.Error{Reason: refusal.Missing, What: say.Error(err)}
 	}
@@ -32,7 +32,7 @@ func (s *server) PlaceGauge(ctx context.Context, r contract.PlaceGaugeRequestObj
 }
 
 func (s *server) StreamGauges(ctx context.Context, _ contract.StreamGaugesRequestObject) (contract.StreamGaugesResponseObject, error) {
-	want := s.bell.Want
+	want := s.events.Want
 	if s.shop(ctx) != s.home {
 		want = func() {}
 	}
@@ -50,7 +50,7 @@ type changes struct {
 }
 
 func (x changes) VisitStreamEventsResponse(w http.ResponseWriter) error {
-	rings, done := x.s.bell.Watch(x.s.shop(x.ctx))
+	rings, done := x.s.events.Subscribe(x.s.shop(x.ctx))
 	defer done()
 	ctx, out := x.s.whileIn(x.ctx)
 	defer out()

@@ -8,13 +8,13 @@ import (
 	"corte/core/joint"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/rackfile"
 	"corte/internal/refusal"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
@@ -41,7 +41,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
 	v := voiceOf(ctx)
-	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop(ctx), r.ID, string(r.Body.Why), opt.Value(r.Body.Outer), opt.Value(r.Body.Parts), opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop(ctx), r.ID, string(r.Body.Why), ptr.Value(r.Body.Outer), ptr.Value(r.Body.Parts), ptr.Value(r.Body.By), ptr.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -62,9 +62,9 @@ func (v voice) encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
 }
 
 func decodeGrooveAsk(a contract.GrooveAsk) (shopgroove.Ask, error) {
-	out := shopgroove.Ask{Count: a.Count, Edge: opt.Value(a.EdgeMm)}
+	out := shopgroove.Ask{Count: a.Count, Edge: ptr.Value(a.EdgeMm)}
 	var err error
-	out.Cut = answer.ReadCut(a.Cut)
+	out.Cut = wire.ReadCut(a.Cut)
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
 		return out, err
 	}
@@ -94,9 +94,9 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 
 func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: w.Verdict,
-		Says: v.Say(w.Says), WidthMm: opt.Positive(w.Width), SdMm: opt.Positive(w.SD), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge,
-		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: opt.Positive(w.Blade.Kerf),
-		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: v.Each(w.Needs), Teeth: &w.Blade.Teeth, DiameterMm: opt.Of(w.Blade.Diameter)}
+		Says: v.Say(w.Says), WidthMm: ptr.Positive(w.Width), SdMm: ptr.Positive(w.SD), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge,
+		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: ptr.Positive(w.Blade.Kerf),
+		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: v.Each(w.Needs), Teeth: &w.Blade.Teeth, DiameterMm: ptr.To(w.Blade.Diameter)}
 	for i, p := range w.Bottom {
 		out.BottomMm[i] = []float64{p[0].Mm(), p[1].Mm()}
 	}
@@ -113,7 +113,7 @@ func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 		}
 	}
 	if a := w.Arbor; a != nil {
-		out.Arbor = &contract.ArborFit{LengthMm: opt.Positive(a.Length), SetMm: a.Set, WasherMm: a.Washer, NutMm: a.Nut, SpareMm: a.Spare,
+		out.Arbor = &contract.ArborFit{LengthMm: ptr.Positive(a.Length), SetMm: a.Set, WasherMm: a.Washer, NutMm: a.Nut, SpareMm: a.Spare,
 			WasherOff: a.WasherOff, Verdict: a.Verdict, Says: v.Say(a.Says)}
 	}
 	if in := w.Insert; in != nil {
@@ -150,7 +150,7 @@ func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestO
 
 func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestObject) (contract.StartGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	by := opt.Value(r.Body.By)
+	by := ptr.Value(r.Body.By)
 	if r.Body.Like != nil {
 		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop(ctx), *r.Body.Like, by)
 		if err != nil {
@@ -173,16 +173,16 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 }
 
 func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
-	ask := contract.GrooveAsk{Cut: answer.Cut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: opt.Of(g.Ask.Edge)}
+	ask := contract.GrooveAsk{Cut: wire.Cut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr.To(g.Ask.Edge)}
 	ask.PieceMm = append(ask.PieceMm, g.Ask.Piece...)
 	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target, Way: v.encodeGrooveWay(g.Way),
 		HeightMm: g.Fitting.Stand.Height, Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: v.Each(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,
 		EndedAt: g.Ended, Made: g.Made, Cautions: v.Each(g.Cautions)}
 	for i, t := range g.Fitting.Tests {
-		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width, OffMm: t.Off, DepthMm: opt.Positive(t.Depth)}
+		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width, OffMm: t.Off, DepthMm: ptr.Positive(t.Depth)}
 	}
 	if g.Way.Set != nil {
-		out.Set = opt.Of(v.encodeDadoSet(*g.Way.Set))
+		out.Set = ptr.To(v.encodeDadoSet(*g.Way.Set))
 	}
 	return out
 }
@@ -202,7 +202,7 @@ func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObj
 
 func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	g, err := s.in(ctx).Groove.Test(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.WidthMm, opt.Value(r.Body.DepthMm))
+	g, err := s.in(ctx).Groove.Test(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.WidthMm, ptr.Value(r.Body.DepthMm))
 	if err != nil {
 		return nil, err
 	}
@@ -218,7 +218,7 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 	if r.Body.Splinters != nil {
 		splinters = string(*r.Body.Splinters)
 	}
-	g, err := s.in(ctx).Groove.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, opt.Value(r.Body.Note))
+	g, err := s.in(ctx).Groove.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, ptr.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -228,29 +228,29 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObject) (contract.PlanJointResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	p, err := s.in(ctx).Joint.Plan(ctx, s.shop(ctx), b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: opt.Value(b.StockMm), Tenon: opt.Value(b.TenonMm),
-		Length: opt.Value(b.LengthMm), Width: opt.Value(b.WidthMm), Slot: opt.Value(b.SlotMm), Room: opt.Value(b.RoomMm), Edge: opt.Value(b.EdgeMm), Depth: opt.Value(b.DepthMm), Skin: opt.Value(b.SkinMm), Radius: opt.Value(b.RadiusMm),
-		Off: b.OffMm, Gap: b.GapMm, Fingers: opt.Value(b.Fingers), SlopeDeg: opt.Value(b.SlopeDeg), BendDeg: opt.Value(b.BendDeg)})
+	p, err := s.in(ctx).Joint.Plan(ctx, s.shop(ctx), b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: ptr.Value(b.StockMm), Tenon: ptr.Value(b.TenonMm),
+		Length: ptr.Value(b.LengthMm), Width: ptr.Value(b.WidthMm), Slot: ptr.Value(b.SlotMm), Room: ptr.Value(b.RoomMm), Edge: ptr.Value(b.EdgeMm), Depth: ptr.Value(b.DepthMm), Skin: ptr.Value(b.SkinMm), Radius: ptr.Value(b.RadiusMm),
+		Off: b.OffMm, Gap: b.GapMm, Fingers: ptr.Value(b.Fingers), SlopeDeg: ptr.Value(b.SlopeDeg), BendDeg: ptr.Value(b.BendDeg)})
 	if err != nil {
 		return nil, err
 	}
 	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: v.Each(p.Do), Mind: v.Each(p.Mind),
 		Cautions: v.Each(p.Cautions), KerfMm: p.Kerf}
 	if t := p.Tenon; t != nil {
-		out.HeightsMm, out.StopsMm = opt.Of(t.Height[:]), &t.Stops
+		out.HeightsMm, out.StopsMm = ptr.To(t.Height[:]), &t.Stops
 	}
 	if x := p.Box; x != nil {
-		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = opt.Of(x.Slot), opt.Of(x.Offset), &x.Slots, opt.Of(x.Last)
+		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = ptr.To(x.Slot), ptr.To(x.Offset), &x.Slots, ptr.To(x.Last)
 	}
 	out.MoveMm = p.Move
 	if t := p.Tail; t != nil {
-		out.TiltDeg, out.HeightMm = &t.Tilt, opt.Of(t.Up)
+		out.TiltDeg, out.HeightMm = &t.Tilt, ptr.To(t.Up)
 	}
 	if x := p.Slant; x != nil {
-		out.Passes, out.LeftMm = opt.Of(encodePasses(x.Passes)), opt.Of(x.Left)
+		out.Passes, out.LeftMm = ptr.To(encodePasses(x.Passes)), ptr.To(x.Left)
 	}
 	if x := p.Fold; x != nil {
-		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = opt.Of(p.Skin), opt.Of(x.Depth), opt.Of(x.Spacing), &x.Kerfs, opt.Of(x.Span), &x.Closes
+		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = ptr.To(p.Skin), ptr.To(x.Depth), ptr.To(x.Spacing), &x.Kerfs, ptr.To(x.Span), &x.Closes
 	}
 	return out, nil
 }

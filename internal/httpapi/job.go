@@ -15,7 +15,7 @@ import (
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/jobfile"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 	"corte/internal/shop/job"
 	"corte/internal/shop/run"
@@ -65,7 +65,7 @@ func (s *server) ListJobs(ctx context.Context, r contract.ListJobsRequestObject)
 			h.Made += min(row.Pieces, j.Done[row.ID].Made)
 		}
 		if j.Sheet != nil {
-			h.LeftMin = opt.Of(j.LeftMin())
+			h.LeftMin = ptr.To(j.LeftMin())
 		}
 		out.Items = append(out.Items, h)
 	}
@@ -141,7 +141,7 @@ func (s *server) TickJob(ctx context.Context, r contract.TickJobRequestObject) (
 	if b.Made == 0 && b.Spoilt == 0 {
 		return nil, refusal.Of("made", "say how many were made or spoilt")
 	}
-	j, err := s.in(ctx).Job.TickOff(ctx, s.shop(ctx), r.ID, job.Tick{Row: b.RowID, Made: b.Made, Spoilt: b.Spoilt, Seconds: opt.Value(b.Seconds), By: opt.Value(b.By),
+	j, err := s.in(ctx).Job.TickOff(ctx, s.shop(ctx), r.ID, job.Tick{Row: b.RowID, Made: b.Made, Spoilt: b.Spoilt, Seconds: ptr.Value(b.Seconds), By: ptr.Value(b.By),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter)})
 	if err != nil {
 		return nil, err
@@ -191,7 +191,7 @@ func (s *server) GetJobFile(ctx context.Context, r contract.GetJobFileRequestObj
 		f.body, err = jobfile.CSV(j)
 	case contract.GetJobFileParamsFormatSvg:
 		f.kind, f.name = "image/svg+xml", "corte-run-sheet.svg"
-		f.body, err = jobfile.Score(j, unitOf(opt.Value(r.Params.Units)))
+		f.body, err = jobfile.Score(j, unitOf(ptr.Value(r.Params.Units)))
 	case contract.GetJobFileParamsFormatIcs:
 		now := s.svc.Now()
 		f.kind, f.name = "text/calendar; charset=utf-8", "corte-run-sheet.ics"
@@ -205,7 +205,7 @@ func (s *server) GetJobFile(ctx context.Context, r contract.GetJobFileRequestObj
 }
 
 func readKnobs(k contract.JobKnobs) job.Knobs {
-	return job.Knobs{ChangeMin: k.ChangeMin, People: k.People, Without: opt.Value(k.Without), Only: opt.Value(k.Only), Pace: opt.Value(k.Pace)}
+	return job.Knobs{ChangeMin: k.ChangeMin, People: k.People, Without: ptr.Value(k.Without), Only: ptr.Value(k.Only), Pace: ptr.Value(k.Pace)}
 }
 
 func readJobRows(in []contract.JobRowInput) ([]job.Row, error) {
@@ -227,30 +227,30 @@ func readJobRow(in contract.JobRowInput) (job.Row, error) {
 	if err != nil {
 		return job.Row{}, refusal.Of("material", "%s; choose one of the list", err)
 	}
-	return job.Row{ID: in.ID, Saw: in.SawID, Blade: in.BladeID, Row: corejob.Row{Name: in.Name, Assembly: opt.Value(in.Assembly), Pieces: in.Pieces, Material: m,
-		Direction: in.Direction, Finish: in.Finish, Thickness: in.ThicknessMm, Width: in.WidthMm, Length: in.LengthMm, Form: opt.Value(in.Form),
-		Depth: opt.Value(in.DepthMm), BevelDeg: opt.Value(in.BevelDeg), MiterDeg: opt.Value(in.MiterDeg), Moisture: opt.Value(in.Moisture),
-		Moves: opt.Value(in.Moves), Stage: opt.Value(in.Stage)}}, nil
+	return job.Row{ID: in.ID, Saw: in.SawID, Blade: in.BladeID, Row: corejob.Row{Name: in.Name, Assembly: ptr.Value(in.Assembly), Pieces: in.Pieces, Material: m,
+		Direction: in.Direction, Finish: in.Finish, Thickness: in.ThicknessMm, Width: in.WidthMm, Length: in.LengthMm, Form: ptr.Value(in.Form),
+		Depth: ptr.Value(in.DepthMm), BevelDeg: ptr.Value(in.BevelDeg), MiterDeg: ptr.Value(in.MiterDeg), Moisture: ptr.Value(in.Moisture),
+		Moves: ptr.Value(in.Moves), Stage: ptr.Value(in.Stage)}}, nil
 }
 
 func encodeRead(r corejob.Row) contract.JobRowRead {
-	return contract.JobRowRead{Name: r.Name, Assembly: opt.Known(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish,
-		ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: opt.Of(r.Form), DepthMm: opt.Positive(r.Depth), BevelDeg: opt.Positive(r.BevelDeg),
-		MiterDeg: opt.Positive(r.MiterDeg), Moisture: opt.Of(r.Moisture), Moves: &r.Moves, Stage: r.Stage, InStage: r.In()}
+	return contract.JobRowRead{Name: r.Name, Assembly: ptr.NonZero(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish,
+		ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: ptr.To(r.Form), DepthMm: ptr.Positive(r.Depth), BevelDeg: ptr.Positive(r.BevelDeg),
+		MiterDeg: ptr.Positive(r.MiterDeg), Moisture: ptr.To(r.Moisture), Moves: &r.Moves, Stage: r.Stage, InStage: r.In()}
 }
 
 func (v voice) encodeJob(j job.Job) contract.Job {
 	out := contract.Job{ID: j.ID, Version: j.Version, Name: j.Name, Rows: []contract.JobRow{}, CreatedAt: j.Created, PlannedAt: j.Planned, EndedAt: j.Ended, Left: j.Left(), Moved: j.Moved,
-		Knobs: contract.JobKnobs{ChangeMin: j.Knobs.ChangeMin, People: j.Knobs.People, Without: opt.Of(orNone(j.Knobs.Without)), Only: opt.Of(orNone(j.Knobs.Only)), Pace: &j.Knobs.Pace}}
+		Knobs: contract.JobKnobs{ChangeMin: j.Knobs.ChangeMin, People: j.Knobs.People, Without: ptr.To(orNone(j.Knobs.Without)), Only: ptr.To(orNone(j.Knobs.Only)), Pace: &j.Knobs.Pace}}
 	for _, r := range j.Rows {
 		p := j.Done[r.ID]
-		out.Rows = append(out.Rows, contract.JobRow{ID: r.ID, Name: r.Name, Assembly: opt.Known(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, MaterialName: r.Material.Name,
-			Direction: r.Direction, Finish: r.Finish, ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: opt.Of(r.Form),
-			DepthMm: opt.Positive(r.Depth), BevelDeg: opt.Positive(r.BevelDeg), MiterDeg: opt.Positive(r.MiterDeg), Moisture: opt.Of(r.Moisture), Moves: opt.Of(r.Moves),
-			Stage: r.Stage, InStage: r.In(), SawID: r.Saw, BladeID: r.Blade, Made: p.Made, Spoilt: p.Spoilt, Left: p.Left, TookMin: opt.Positive(j.Took[r.ID]), ForetoldMin: opt.Positive(j.Foretold(r.ID))})
+		out.Rows = append(out.Rows, contract.JobRow{ID: r.ID, Name: r.Name, Assembly: ptr.NonZero(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, MaterialName: r.Material.Name,
+			Direction: r.Direction, Finish: r.Finish, ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: ptr.To(r.Form),
+			DepthMm: ptr.Positive(r.Depth), BevelDeg: ptr.Positive(r.BevelDeg), MiterDeg: ptr.Positive(r.MiterDeg), Moisture: ptr.To(r.Moisture), Moves: ptr.To(r.Moves),
+			Stage: r.Stage, InStage: r.In(), SawID: r.Saw, BladeID: r.Blade, Made: p.Made, Spoilt: p.Spoilt, Left: p.Left, TookMin: ptr.Positive(j.Took[r.ID]), ForetoldMin: ptr.Positive(j.Foretold(r.ID))})
 	}
 	if j.Sheet != nil {
-		out.Sheet = opt.Of(v.encodeSheet(j, *j.Sheet))
+		out.Sheet = ptr.To(v.encodeSheet(j, *j.Sheet))
 	}
 	return out
 }
@@ -287,8 +287,8 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 				continue // taken out of the list since
 			}
 			r.Pieces = c.Pieces
-			turn.Cuts = append(turn.Cuts, contract.RunCut{RowID: c.Row, Pieces: c.Pieces, After: after[c.Row], BeginMin: c.Begin, Minutes: c.Minutes, HeightMm: opt.Positive(c.Height),
-				FeedMMin: opt.Positive(c.Feed), Seconds: opt.Positive(c.Seconds), Verdict: wordOf[contract.Verdict](c.Verdict), Shut: c.Shut, Burn: c.Burn, ReworkMin: c.Rework,
+			turn.Cuts = append(turn.Cuts, contract.RunCut{RowID: c.Row, Pieces: c.Pieces, After: after[c.Row], BeginMin: c.Begin, Minutes: c.Minutes, HeightMm: ptr.Positive(c.Height),
+				FeedMMin: ptr.Positive(c.Feed), Seconds: ptr.Positive(c.Seconds), Verdict: wordOf[contract.Verdict](c.Verdict), Shut: c.Shut, Burn: c.Burn, ReworkMin: c.Rework,
 				Cut: cutOf(r, t.Saw)})
 			after[c.Row] += c.Pieces
 		}
@@ -309,7 +309,7 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 		if p.Dull {
 			what = "dull"
 		}
-		out.Passes = append(out.Passes, contract.RunPass{BladeID: p.Blade, BladeName: p.BladeName, RowID: p.Row, Pieces: p.Pieces, What: what, Wash: p.Wash, SwapTo: opt.Known(p.Swap),
+		out.Passes = append(out.Passes, contract.RunPass{BladeID: p.Blade, BladeName: p.BladeName, RowID: p.Row, Pieces: p.Pieces, What: what, Wash: p.Wash, SwapTo: ptr.NonZero(p.Swap),
 			Says: v.Sentence(p.Says(rows[p.Row].Name))})
 	}
 	return out
@@ -318,15 +318,15 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 // cutOf is a row's cut on a saw as Run takes it.
 func cutOf(r job.Row, saw uuid.UUID) contract.Cut {
 	c := contract.Cut{SawID: saw, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish, ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length,
-		Pieces: opt.Of(r.Pieces), BevelDeg: opt.Positive(r.BevelDeg), MiterDeg: opt.Positive(r.MiterDeg)}
+		Pieces: ptr.To(r.Pieces), BevelDeg: ptr.Positive(r.BevelDeg), MiterDeg: ptr.Positive(r.MiterDeg)}
 	if r.Form != cut.Through {
-		c.Form, c.DepthMm = opt.Of(r.Form), opt.Of(r.Depth)
+		c.Form, c.DepthMm = ptr.To(r.Form), ptr.To(r.Depth)
 	}
 	if r.Moisture != cut.Dry {
-		c.Moisture = opt.Of(r.Moisture)
+		c.Moisture = ptr.To(r.Moisture)
 	}
 	if r.Moves {
-		c.Moves = opt.Of(true)
+		c.Moves = ptr.To(true)
 	}
 	return c
 }

@@ -12,9 +12,9 @@ import (
 
 	"corte/core/say"
 	"corte/core/sound"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/refusal"
+	"corte/internal/wire"
 )
 
 const (
@@ -28,7 +28,7 @@ func (s *server) Listen(ctx context.Context, r contract.ListenRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	saw := answer.Ear(w, b)
+	saw := wire.Ear(w, b)
 	live, err := sound.NewLive(r.Params.Rate, saw)
 	if err != nil {
 		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "blade_id", What: say.Error(err)}
@@ -79,7 +79,7 @@ func (l *listening) VisitListenResponse(w http.ResponseWriter) error {
 			}
 			return nil
 		}
-		heard := answer.Samples(block)
+		heard := wire.Samples(block)
 		samples += len(heard)
 		l.live.Hear(heard)
 		raw, err := json.Marshal(l.voice.Hear(l.live.Heard(), l.saw, float64(samples)/l.rate, l.strays))

@@ -13,7 +13,7 @@ import (
 	"github.com/coder/websocket"
 	"github.com/google/uuid"
 
-	"corte/internal/away"
+	"corte/internal/offline"
 )
 
 // sounding is a saw of so many teeth that turns at speeds of one second each, over a
@@ -95,7 +95,7 @@ func TestListen(t *testing.T) {
 		t.Errorf("%v", got.Fill)
 	}
 
-	host, err := away.New(b.do("GET", "/api/v1/shelf", "").Body.Bytes())
+	host, err := offline.New(b.do("GET", "/api/v1/shelf", "").Body.Bytes())
 	if err != nil {
 		t.Fatal(err)
 	}

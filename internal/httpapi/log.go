@@ -19,7 +19,7 @@ import (
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/logfile"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop"
@@ -28,7 +28,7 @@ import (
 )
 
 func filterOf(p contract.ListLogParams) store.Filter {
-	f := store.Filter{Blade: p.BladeID, Saw: p.SawID, From: opt.Value(p.From), To: opt.Value(p.To), Material: opt.Value(p.Material)}
+	f := store.Filter{Blade: p.BladeID, Saw: p.SawID, From: ptr.Value(p.From), To: ptr.Value(p.To), Material: ptr.Value(p.Material)}
 	if p.FromDay != nil {
 		f.FirstDay = p.FromDay.Time
 	}
@@ -38,7 +38,7 @@ func filterOf(p contract.ListLogParams) store.Filter {
 	if p.Finish != nil {
 		f.Finish = p.Finish.String()
 	}
-	for _, k := range opt.Value(p.Kind) {
+	for _, k := range ptr.Value(p.Kind) {
 		f.Kinds = append(f.Kinds, store.Kind(k))
 	}
 	return f
@@ -61,7 +61,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	}
 	out := contract.ListLog200JSONResponse{Items: items}
 	if next != nil {
-		out.Next = opt.Of(encodeMark(*next))
+		out.Next = ptr.To(encodeMark(*next))
 	}
 	return out, nil
 }
@@ -75,9 +75,9 @@ func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObjec
 	out := contract.GetSeason200JSONResponse{From: dayOf(season.From), Until: dayOf(season.Until), Marks: make([]contract.DayMark, len(season.Marks))}
 	for i, m := range season.Marks {
 		out.Marks[i] = contract.DayMark{
-			Day: dayOf(m.Day), Kind: contract.LogKind(m.Kind), Rows: m.Rows, SawID: opt.Known(m.Saw), SawName: opt.Known(m.SawName), BladeID: opt.Known(m.Blade), BladeName: opt.Known(m.BladeName),
-			Material: opt.Known(m.Material), MaterialName: opt.Known(v.material(m.Material)), Finish: opt.Known(m.Finish),
-			Pieces: opt.Known(m.Pieces), Metres: opt.Known(m.Metres), Burnt: opt.Known(m.Burnt), Splintery: opt.Known(m.Splintery),
+			Day: dayOf(m.Day), Kind: contract.LogKind(m.Kind), Rows: m.Rows, SawID: ptr.NonZero(m.Saw), SawName: ptr.NonZero(m.SawName), BladeID: ptr.NonZero(m.Blade), BladeName: ptr.NonZero(m.BladeName),
+			Material: ptr.NonZero(m.Material), MaterialName: ptr.NonZero(v.material(m.Material)), Finish: ptr.NonZero(m.Finish),
+			Pieces: ptr.NonZero(m.Pieces), Metres: ptr.NonZero(m.Metres), Burnt: ptr.NonZero(m.Burnt), Splintery: ptr.NonZero(m.Splintery),
 		}
 	}
 	return out, nil
@@ -136,7 +136,7 @@ func logRow[T any](ctx context.Context, e store.Entry, err error, wrap func(cont
 }
 
 func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
-	e, err := s.in(ctx).Log.Strike(ctx, s.shop(ctx), r.ID, opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Log.Strike(ctx, s.shop(ctx), r.ID, ptr.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
 		return contract.StrikeRow201JSONResponse(o)
 	})
@@ -210,8 +210,8 @@ func (s *server) ListLogImports(ctx context.Context, _ contract.ListLogImportsRe
 }
 
 func encodeImport(in store.Import) contract.LogImportWork {
-	out := contract.LogImportWork{ID: in.ID, At: in.At, By: opt.Known(in.By), State: contract.LogImportWorkState(in.State), Rows: in.Rows, Done: in.Done,
-		Same: in.Same, Refuse: in.Refuse, Says: opt.Known(in.Says)}
+	out := contract.LogImportWork{ID: in.ID, At: in.At, By: ptr.NonZero(in.By), State: contract.LogImportWorkState(in.State), Rows: in.Rows, Done: in.Done,
+		Same: in.Same, Refuse: in.Refuse, Says: ptr.NonZero(in.Says)}
 	if in.State == "done" {
 		out.Add = in.Rows
 	}
@@ -244,7 +244,7 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 	}
 	if err != nil {
 		return contract.LogEntry{ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName, BladeName: e.BladeName,
-			By: opt.Known(e.By), Note: opt.Known(e.Note), Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy, Damaged: opt.Of(true)}, nil
+			By: ptr.NonZero(e.By), Note: ptr.NonZero(e.Note), Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy, Damaged: ptr.To(true)}, nil
 	}
 	return out, nil
 }
@@ -252,7 +252,7 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 	out := contract.LogEntry{
 		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
-		By: opt.Known(e.By), Note: opt.Known(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,
+		By: ptr.NonZero(e.By), Note: ptr.NonZero(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,
 	}
 	read := func(v any) error { return json.Unmarshal(e.Detail, v) }
 	switch e.Kind {
@@ -264,29 +264,29 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 		out.Cut = &contract.CutRecord{
 			Material: d.Material, MaterialName: v.material(d.Material), Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
 			Finish: wordOf[contract.Finish](d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
-			HeightMm: opt.Positive(d.Height), DepthMm: opt.Positive(d.Depth), BevelDeg: opt.Positive(d.Bevel), MiterDeg: opt.Positive(d.Miter), FeedMMin: opt.Positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
+			HeightMm: ptr.Positive(d.Height), DepthMm: ptr.Positive(d.Depth), BevelDeg: ptr.Positive(d.Bevel), MiterDeg: ptr.Positive(d.Miter), FeedMMin: ptr.Positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
 			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
 		}
 		if d.Form != "" {
-			out.Cut.Form = opt.Of(wordOf[contract.Form](d.Form))
+			out.Cut.Form = ptr.To(wordOf[contract.Form](d.Form))
 		}
 		if d.Moisture != "" {
-			out.Cut.Moisture = opt.Of(wordOf[contract.Moisture](d.Moisture))
+			out.Cut.Moisture = ptr.To(wordOf[contract.Moisture](d.Moisture))
 		}
 		if feed := d.RealFeed(); d.Motion == cut.Chop.String() && feed > 0 {
-			out.Cut.SecPerStroke = opt.Of(feed.Seconds(d.FeedLength()))
+			out.Cut.SecPerStroke = ptr.To(feed.Seconds(d.FeedLength()))
 		}
 		if d.Seconds > 0 {
-			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, opt.Of(float64(d.RealFeed()))
+			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr.To(float64(d.RealFeed()))
 		}
 		if h := d.Heard; h != nil {
 			out.Cut.Heard = &contract.HeardCut{IdleRpm: h.Idle, MeanRpm: h.Mean, LeastRpm: h.Least}
 		}
 		if d.Exit != "" {
-			out.Cut.ExitSupport = opt.Of(wordOf[cut.Support](d.Exit))
+			out.Cut.ExitSupport = ptr.To(wordOf[cut.Support](d.Exit))
 		}
-		out.Cut.OtherSplinters = (*contract.Splinters)(opt.Known(d.OtherSplinters))
-		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(opt.Known(d.Effort)), (*contract.Noise)(opt.Known(d.Noise))
+		out.Cut.OtherSplinters = (*contract.Splinters)(ptr.NonZero(d.OtherSplinters))
+		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(ptr.NonZero(d.Effort)), (*contract.Noise)(ptr.NonZero(d.Noise))
 	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindMended, store.KindCompared, store.KindTraced,
 		store.KindGrooved, store.KindRenewed:
 		says, err := v.said(e.Kind, read)
@@ -306,13 +306,13 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 		case store.KindSharpened, store.KindReturned:
 			var d store.SharpenedDetail
 			err = read(&d)
-			out.KerfMm, out.DiameterMm = opt.Positive(d.Kerf), opt.Positive(d.Diameter)
+			out.KerfMm, out.DiameterMm = ptr.Positive(d.Kerf), ptr.Positive(d.Diameter)
 		case store.KindGrooved:
 			var d store.GroovedDetail
 			err = read(&d)
-			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: opt.Positive(d.Depth), Made: d.Made}
+			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: ptr.Positive(d.Depth), Made: d.Made}
 			if d.Test {
-				out.Groove.WidthMm = opt.Positive(groove.Mean(d.Event().Widths))
+				out.Groove.WidthMm = ptr.Positive(groove.Mean(d.Event().Widths))
 			}
 		case store.KindRenewed:
 			var d store.RenewedDetail
@@ -329,13 +329,13 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
-		out.Reason = opt.Known(d.Reason)
+		out.Reason = ptr.NonZero(d.Reason)
 	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
 		var d store.TruingDetail
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
-		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, opt.Of(contract.LogEntryFigureUnit(d.Unit)), opt.Of(wordOf[contract.Verdict](d.Verdict))
+		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, ptr.To(contract.LogEntryFigureUnit(d.Unit)), ptr.To(wordOf[contract.Verdict](d.Verdict))
 	}
 	return out, nil
 }
@@ -361,7 +361,7 @@ func (v voice) said(kind store.Kind, read func(any) error) (says []string, err e
 		err = read(&d)
 		add(d.Price > 0, "paid %.2f", d.Price)
 		add(d.Replaced > 0, "%d teeth replaced", d.Replaced)
-		add(d.Left != nil, "%d sharpenings left", opt.Value(d.Left))
+		add(d.Left != nil, "%d sharpenings left", ptr.Value(d.Left))
 		add(d.Report != "", "%s", d.Report)
 	case store.KindSent:
 		var d store.SentDetail

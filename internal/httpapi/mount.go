@@ -4,14 +4,14 @@ import (
 	"context"
 
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	shopmount "corte/internal/shop/mount"
 	"corte/internal/store"
 )
 
 func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequestObject) (contract.StartMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	m, err := s.in(ctx).Mount.Start(ctx, s.shop(ctx), r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, opt.Value(r.Body.By))
+	m, err := s.in(ctx).Mount.Start(ctx, s.shop(ctx), r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, ptr.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -43,7 +43,7 @@ func (s *server) DropMounting(ctx context.Context, r contract.DropMountingReques
 
 func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestObject) (contract.EndMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	e, err := s.in(ctx).Mount.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), opt.Value(r.Body.By), opt.Value(r.Body.DiameterMm))
+	e, err := s.in(ctx).Mount.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), ptr.Value(r.Body.By), ptr.Value(r.Body.DiameterMm))
 	if err != nil {
 		return nil, err
 	}
@@ -53,7 +53,7 @@ func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestO
 
 func (v voice) encodeMounting(m shopmount.Mounting) contract.Mounting {
 	out := contract.Mounting{ID: m.ID, Version: m.Version, SawID: m.Saw.ID, SawName: m.Saw.Name, SawKind: contract.MountingSawKind(m.Saw.Kind.String()),
-		Thread: opt.Of(contract.MountingThread(m.Saw.Thread.String())), BladeID: m.Blade.ID, BladeName: m.Blade.Name, Step: min(m.Step, len(m.Steps)-1),
+		Thread: ptr.To(contract.MountingThread(m.Saw.Thread.String())), BladeID: m.Blade.ID, BladeName: m.Blade.Name, Step: min(m.Step, len(m.Steps)-1),
 		Answers: m.Answers, By: m.By, StartedAt: m.Started, Steps: make([]contract.MountStep, len(m.Steps))}
 	for i, st := range m.Steps {
 		one := contract.MountStep{ID: st.ID, Title: v.Say(st.Title), Text: v.Each(st.Text), Caution: v.Say(st.Caution), Picture: contract.MountStepPicture(st.Picture),
@@ -64,7 +64,7 @@ func (v voice) encodeMounting(m shopmount.Mounting) contract.Mounting {
 		out.Steps[i] = one
 	}
 	if m.Way != nil {
-		out.Way = opt.Of(v.encodeGrooveWay(*m.Way))
+		out.Way = ptr.To(v.encodeGrooveWay(*m.Way))
 	}
 	return out
 }

@@ -96,7 +96,7 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 		}
 		if answer.Done() {
 			ctx := c.Request.Context()
-			s.bell.Ring(s.shop(ctx), kindOf(c.FullPath()))
+			s.events.Publish(s.shop(ctx), kindOf(c.FullPath()))
 		}
 		for name, value := range answer.Headers {
 			c.Header(name, value)

@@ -7,7 +7,7 @@ import (
 
 	"corte/core/stock"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/job"
@@ -18,12 +18,12 @@ import (
 func (s *server) PlanStock(ctx context.Context, r contract.PlanStockRequestObject) (contract.PlanStockResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	ask := stock.Ask{Kerf: b.KerfMm, Trim: opt.Value(b.TrimMm), Oversize: opt.Value(b.OversizeMm)}
+	ask := stock.Ask{Kerf: b.KerfMm, Trim: ptr.Value(b.TrimMm), Oversize: ptr.Value(b.OversizeMm)}
 	for _, p := range b.Pieces {
 		ask.Pieces = append(ask.Pieces, stock.Piece{Length: p.LengthMm, Count: p.Count})
 	}
 	for _, st := range b.Sticks {
-		ask.Sticks = append(ask.Sticks, stock.Stick{Length: st.LengthMm, Count: opt.Value(st.Count)})
+		ask.Sticks = append(ask.Sticks, stock.Stick{Length: st.LengthMm, Count: ptr.Value(st.Count)})
 	}
 	l, err := ask.LayOut()
 	if err != nil {
@@ -75,7 +75,7 @@ func (s *server) GetOwning(ctx context.Context, _ contract.GetOwningRequestObjec
 }
 
 func (s *server) ChangeOwning(ctx context.Context, r contract.ChangeOwningRequestObject) (contract.ChangeOwningResponseObject, error) {
-	n := own.Notes{Hour: opt.Value(r.Body.Hour), Prices: map[string]float64{}, Version: version(r.Params.IfMatch)}
+	n := own.Notes{Hour: ptr.Value(r.Body.Hour), Prices: map[string]float64{}, Version: version(r.Params.IfMatch)}
 	for _, p := range r.Body.Prices {
 		n.Prices[p.ID] = p.Price
 	}
@@ -87,7 +87,7 @@ func (s *server) ChangeOwning(ctx context.Context, r contract.ChangeOwningReques
 }
 
 func encodeNotes(n own.Notes) contract.OwningNotes {
-	out := contract.OwningNotes{Hour: opt.Positive(n.Hour), Prices: []contract.PriceOf{}, Wishes: []contract.Wish{}, Version: n.Version}
+	out := contract.OwningNotes{Hour: ptr.Positive(n.Hour), Prices: []contract.PriceOf{}, Wishes: []contract.Wish{}, Version: n.Version}
 	for _, id := range slices.Sorted(maps.Keys(n.Prices)) {
 		out.Prices = append(out.Prices, contract.PriceOf{ID: id, Price: n.Prices[id]})
 	}
@@ -125,10 +125,10 @@ func (v voice) encodeOwning(o own.Owning, hour float64) contract.Owning {
 		out.One = append(out.One, v.encodePurchase(b))
 	}
 	if o.Two != nil {
-		out.Two = opt.Of(v.encodePurchase(*o.Two))
+		out.Two = ptr.To(v.encodePurchase(*o.Two))
 	}
 	if o.Three != nil {
-		out.Three = opt.Of(v.encodePurchase(*o.Three))
+		out.Three = ptr.To(v.encodePurchase(*o.Three))
 	}
 	for _, h := range o.Heard {
 		out.Heard = append(out.Heard, contract.Heard{Name: h.Name, Verdict: h.Verdict, Why: v.Sentence(h.Why), WayOut: v.Sentence(h.WayOut)})
@@ -174,7 +174,7 @@ func (v voice) encodePurchase(b own.Bought) contract.Purchase {
 		out.Takes = append(out.Takes, contract.TakenCut{What: v.Say(t.What), Blade: t.Blade, Pieces: t.Pieces, SavesMin: t.Saves})
 	}
 	if b.Pay != nil {
-		out.Pays = opt.Of(b.Pays())
+		out.Pays = ptr.To(b.Pays())
 	}
 	return out
 }

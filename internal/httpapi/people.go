@@ -8,7 +8,7 @@ import (
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/people"
@@ -95,7 +95,7 @@ func (s *server) ListPasses(ctx context.Context, _ contract.ListPassesRequestObj
 	for i, p := range all {
 		out.Items[i] = contract.ShopPass{ID: p.ID, Kind: contract.ShopPassKind(p.Kind), Name: p.Name, Blade: p.BladeName, MadeBy: p.MadeBy, MadeAt: p.Made, EndsAt: p.Ends, UsedAt: p.Used}
 		if p.Kind == "token" {
-			out.Items[i].Role = opt.Known(contract.Role(p.Role))
+			out.Items[i].Role = ptr.NonZero(contract.Role(p.Role))
 		}
 	}
 	return out, err
@@ -180,18 +180,18 @@ func (s *server) ReadReport(ctx context.Context, r contract.ReadReportRequestObj
 }
 
 func (s *server) ListAudit(ctx context.Context, r contract.ListAuditRequestObject) (contract.ListAuditResponseObject, error) {
-	limit := opt.Value(r.Params.Limit)
+	limit := ptr.Value(r.Params.Limit)
 	if limit == 0 {
 		limit = 100
 	}
-	rows, err := s.in(ctx).People.Audit(ctx, s.shop(ctx), opt.Value(r.Params.Before), limit+1)
+	rows, err := s.in(ctx).People.Audit(ctx, s.shop(ctx), ptr.Value(r.Params.Before), limit+1)
 	out := contract.ListAudit200JSONResponse{Items: []contract.AuditRow{}}
 	for i, a := range rows {
 		if i == limit {
 			out.Next = &rows[i-1].ID
 			break
 		}
-		out.Items = append(out.Items, contract.AuditRow{ID: a.ID, At: a.At, Who: a.Who, What: a.What, About: a.About, Address: opt.Known(a.Address)})
+		out.Items = append(out.Items, contract.AuditRow{ID: a.ID, At: a.At, Who: a.Who, What: a.What, About: a.About, Address: ptr.NonZero(a.Address)})
 	}
 	return out, err
 }

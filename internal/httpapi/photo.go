@@ -9,10 +9,10 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"corte/core/sight"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/shop/rack"
+	"corte/internal/wire"
 )
 
 func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
@@ -71,7 +71,7 @@ func looked[T any](ctx context.Context, body io.Reader, look func(sight.Picture)
 
 func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestObject) (contract.LookAtBladeResponseObject, error) {
 	b, wide, high, err := looked(ctx, r.Body, func(p sight.Picture) (sight.Blade, error) {
-		return p.Look(answer.Places(r.Params.Taps))
+		return p.Look(wire.Places(r.Params.Taps))
 	})
 	if err != nil {
 		return nil, err
@@ -95,10 +95,10 @@ func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObj
 		if err != nil {
 			return nil, err
 		}
-		turn = answer.Turn(w, b, opt.Value(in.FeedMMin))
+		turn = wire.Turn(w, b, ptr.Value(in.FeedMMin))
 	}
 	w, wide, high, err := looked(ctx, r.Body, func(p sight.Picture) (sight.Wall, error) {
-		return p.LookAtWall(in.ThicknessMm.Mm(), answer.Places(in.Corners))
+		return p.LookAtWall(in.ThicknessMm.Mm(), wire.Places(in.Corners))
 	})
 	if err != nil {
 		return nil, err
@@ -108,7 +108,7 @@ func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObj
 
 func (s *server) LookAtEdge(ctx context.Context, r contract.LookAtEdgeRequestObject) (contract.LookAtEdgeResponseObject, error) {
 	e, wide, high, err := looked(ctx, r.Body, func(p sight.Picture) (sight.Edge, error) {
-		return p.LookAtEdge(r.Params.LengthMm.Mm(), answer.Places(r.Params.Ends), opt.Value(r.Params.Face) == contract.EdgeFaceBelow)
+		return p.LookAtEdge(r.Params.LengthMm.Mm(), wire.Places(r.Params.Ends), ptr.Value(r.Params.Face) == contract.EdgeFaceBelow)
 	})
 	if err != nil {
 		return nil, err

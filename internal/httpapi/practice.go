@@ -12,7 +12,7 @@ import (
 	"corte/core/practice"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 	shoppractice "corte/internal/shop/practice"
 )
@@ -56,19 +56,19 @@ func (v voice) standings(all []practice.Standing) *[]contract.DrillStanding {
 
 func (s *server) GetDrillTask(ctx context.Context, r contract.GetDrillTaskRequestObject) (contract.GetDrillTaskResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Practice.Task(ctx, s.shop(ctx), shoppractice.Ask{Drill: r.Drill, Skill: opt.Value(r.Params.Skill), Number: uint64(r.Params.Number), Level: opt.Value(r.Params.Level), Rack: opt.Value(r.Params.Rack)})
+	t, err := s.in(ctx).Practice.Task(ctx, s.shop(ctx), shoppractice.Ask{Drill: r.Drill, Skill: ptr.Value(r.Params.Skill), Number: uint64(r.Params.Number), Level: ptr.Value(r.Params.Level), Rack: ptr.Value(r.Params.Rack)})
 	if err != nil {
 		return nil, err
 	}
 	out := contract.GetDrillTask200JSONResponse{Drill: r.Drill, Skill: t.Skill, SkillName: v.Say(t.Skill.Words()), Number: r.Params.Number, Level: t.Level, Ask: v.Say(t.Ask),
-		Choices: make([]contract.DrillChoice, len(t.Choices)), Unit: opt.Known(contract.DrillTaskUnit(t.Unit))}
+		Choices: make([]contract.DrillChoice, len(t.Choices)), Unit: ptr.NonZero(contract.DrillTaskUnit(t.Unit))}
 	for i, c := range t.Choices {
-		out.Choices[i] = contract.DrillChoice{Key: c.Key, Text: opt.Known(v.Say(c.Say)), Blade: drawn(c.Blade), Felt: felt(c.Felt), Plan: plan(c.Plan)}
+		out.Choices[i] = contract.DrillChoice{Key: c.Key, Text: ptr.NonZero(v.Say(c.Say)), Blade: drawn(c.Blade), Felt: felt(c.Felt), Plan: plan(c.Plan)}
 	}
 	if out.Blade = drawn(t.Blade); t.Blade != nil {
-		out.Shows = opt.Of(contract.Rim)
+		out.Shows = ptr.To(contract.Rim)
 		if t.Skill == "read/grind" {
-			out.Shows = opt.Of(contract.Fronts)
+			out.Shows = ptr.To(contract.Fronts)
 		}
 	}
 	if t.Odd != nil {
@@ -82,7 +82,7 @@ func (s *server) GetDrillTask(ctx context.Context, r contract.GetDrillTaskReques
 	}
 	out.Plan, out.Fault = plan(t.Plan), v.fault(t.Case)
 	if t.Feed != nil {
-		out.Feed = opt.Of(feedBoard(*t.Feed))
+		out.Feed = ptr.To(feedBoard(*t.Feed))
 	}
 	return out, nil
 }
@@ -103,7 +103,7 @@ func drawn(b *blade.Blade) *contract.DrawnBlade {
 	out := contract.DrawnBlade{DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(), KerfMm: b.Kerf.Mm(), PlateMm: cmp.Or(b.Plate, 0.7*b.Kerf).Mm(), Teeth: b.Teeth, Grind: b.Grind,
 		BevelDeg: b.Bevel, HookDeg: b.Hook, GulletDepthMm: b.GulletDepth().Mm(), Shoulder: &b.Shoulder, Shear: &b.Shear, GulletShape: &b.GulletShape}
 	if b.Grind == blade.ATBR {
-		out.Group = opt.Of(b.GroupSize())
+		out.Group = ptr.To(b.GroupSize())
 	}
 	return &out
 }
@@ -153,8 +153,8 @@ func feedBoard(b practice.Setup) contract.PracticeBoard {
 
 func (s *server) AnswerDrill(ctx context.Context, r contract.AnswerDrillRequestObject) (contract.AnswerDrillResponseObject, error) {
 	v, in := voiceOf(ctx), r.Body
-	given := shoppractice.Given{Answer: practice.Answer{Choice: opt.Value(in.Choice), Value: opt.Value(in.Value), Checks: opt.Value(in.Checks)}}
-	for _, mm := range opt.Value(in.PlacesMm) {
+	given := shoppractice.Given{Answer: practice.Answer{Choice: ptr.Value(in.Choice), Value: ptr.Value(in.Value), Checks: ptr.Value(in.Checks)}}
+	for _, mm := range ptr.Value(in.PlacesMm) {
 		given.Places = append(given.Places, measure.Length(mm))
 	}
 	if p := in.Push; p != nil {
@@ -165,22 +165,22 @@ func (s *server) AnswerDrill(ctx context.Context, r contract.AnswerDrillRequestO
 			given.Push = append(given.Push, practice.Moment{At: time.Duration(p.Ms[i] * float64(time.Millisecond)), Pos: measure.Length(p.Mm[i])})
 		}
 	}
-	got, err := s.in(ctx).Practice.Answer(ctx, s.shop(ctx), shoppractice.Ask{Drill: in.Skill.Drill(), Skill: in.Skill, Number: uint64(in.Number), Level: in.Level, Rack: opt.Value(in.Rack)}, given)
+	got, err := s.in(ctx).Practice.Answer(ctx, s.shop(ctx), shoppractice.Ask{Drill: in.Skill.Drill(), Skill: in.Skill, Number: uint64(in.Number), Level: in.Level, Rack: ptr.Value(in.Rack)}, given)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.AnswerDrill201JSONResponse{Right: got.Right, Truth: opt.Known(got.Truth), Says: v.Each(got.Says), Told: make([]contract.DrillTold, len(got.Told)), NextAt: opt.Known(got.Next)}
+	out := contract.AnswerDrill201JSONResponse{Right: got.Right, Truth: ptr.NonZero(got.Truth), Says: v.Each(got.Says), Told: make([]contract.DrillTold, len(got.Told)), NextAt: ptr.NonZero(got.Next)}
 	if got.Truth == "" && got.Wall == nil && got.Supports == nil {
 		out.Value = &got.Value
 	}
 	for i, t := range got.Told {
-		out.Told[i] = contract.DrillTold{Key: t.Key, Verdict: t.Verdict, Says: v.Each(t.Says), SlowestMMin: opt.Positive(float64(t.Window.Slowest)), FastestMMin: opt.Positive(float64(t.Window.Fastest))}
+		out.Told[i] = contract.DrillTold{Key: t.Key, Verdict: t.Verdict, Says: v.Each(t.Says), SlowestMMin: ptr.Positive(float64(t.Window.Slowest)), FastestMMin: ptr.Positive(float64(t.Window.Fastest))}
 	}
 	if got.Supports != nil {
-		out.Supports = opt.Of(v.Supports(*got.Supports))
+		out.Supports = ptr.To(v.Supports(*got.Supports))
 	}
 	if got.Wall != nil {
-		out.Wall = opt.Of(encodeWall(*got.Wall))
+		out.Wall = ptr.To(encodeWall(*got.Wall))
 	}
 	return out, nil
 }

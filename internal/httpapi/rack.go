@@ -15,14 +15,14 @@ import (
 	"corte/core/special"
 	"corte/core/starter"
 	"corte/core/truing"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/rackfile"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject) (contract.AddBladeResponseObject, error) {
@@ -50,7 +50,7 @@ func (s *server) DraftBlade(ctx context.Context, r contract.DraftBladeRequestObj
 }
 
 func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBladeRequestObject) (contract.ReadUnmarkedBladeResponseObject, error) {
-	out, err := answer.Unmarked(*r.Body)
+	out, err := wire.Unmarked(*r.Body)
 	return contract.ReadUnmarkedBlade200JSONResponse(out), err
 }
 
@@ -69,7 +69,7 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 
 func (s *server) RetireBlade(ctx context.Context, r contract.RetireBladeRequestObject) (contract.RetireBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop(ctx), r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
+	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop(ctx), r.ID, string(r.Body.Reason), ptr.Value(r.Body.Note))
 	return contract.RetireBlade200JSONResponse(v.encodeBlade(b)), err
 }
 
@@ -112,7 +112,7 @@ func (s *server) ChangeSaw(ctx context.Context, r contract.ChangeSawRequestObjec
 }
 
 func (s *server) RetireSaw(ctx context.Context, r contract.RetireSawRequestObject) (contract.RetireSawResponseObject, error) {
-	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop(ctx), r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
+	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop(ctx), r.ID, string(r.Body.Reason), ptr.Value(r.Body.Note))
 	return contract.RetireSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -127,7 +127,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 	if err != nil {
 		return nil, err
 	}
-	after.Retired = opt.Value(r.Params.Retired)
+	after.Retired = ptr.Value(r.Params.Retired)
 	page, next, err := s.in(ctx).Rack.Blades(ctx, s.shop(ctx), after, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
@@ -242,17 +242,17 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{
 		ID: b.ID, Version: b.Version, Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
-		KerfMm: b.Kerf, PlateMm: opt.Positive(b.Plate), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
-		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: opt.Of(b.Blade.Carbide),
-		GulletShape: opt.Of(b.GulletShape), Features: []struct {
+		KerfMm: b.Kerf, PlateMm: ptr.Positive(b.Plate), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
+		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: ptr.To(b.Blade.Carbide),
+		GulletShape: ptr.To(b.GulletShape), Features: []struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
 		}{},
-		MaxRpm: opt.Positive(b.MaxRPM), GulletMm: opt.Positive(b.Gullet), RakerMm: opt.Positive(b.Raker),
+		MaxRpm: ptr.Positive(b.MaxRPM), GulletMm: ptr.Positive(b.Gullet), RakerMm: ptr.Positive(b.Raker),
 		KeptFor: b.KeptFor, Nails: b.Nails, Ferrous: b.Ferrous,
-		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: opt.Positive(b.Price), CarbideMm: opt.Positive(b.Tip),
+		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: ptr.Positive(b.Price), CarbideMm: ptr.Positive(b.Tip),
 		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
-		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: opt.Positive(b.SideClearance()),
+		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: ptr.Positive(b.SideClearance()),
 		Condition: contract.Condition{
 			State: contract.ConditionState(c.Word(b.Grind)), Verdict: careVerdict(c, state),
 			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
@@ -266,16 +266,16 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 		out.Features = append(out.Features, struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
-		}{v.Word(f.Name), answer.Sentence(v.Word(f.Why))})
+		}{v.Word(f.Name), wire.Sentence(v.Word(f.Why))})
 	}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch(), b.GulletDepth()
-		out.Grind = opt.Of(b.Grind)
+		out.Grind = ptr.To(b.Grind)
 		out.Groove.RidgeMm = groove.Ridge(b.Blade)
 		out.Groove.FlatEnoughFor = v.Say(groove.FlatEnoughFor(b.Blade))
 	}
 	if b.Grind == blade.ATBR {
-		out.Group = opt.Of(b.GroupSize())
+		out.Group = ptr.To(b.GroupSize())
 	}
 	return out
 }
@@ -300,18 +300,18 @@ func encodeSaw(w store.Saw) contract.Saw {
 	record := rackfile.RecordOfSaw(w)
 	out := contract.Saw{
 		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter,
-		LeastMm: opt.Positive(w.Least), ArborMm: w.Arbor, BushingsMm: append([]measure.Length{}, w.Bushings...), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
-		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: opt.Positive(w.Knife), Brake: record.Brake, DadoSets: w.DadoSets,
-		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach, Reach45Mm: opt.Positive(w.Reach45), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
-		BelowTableMm: w.BelowTable, ChopWidthMm: opt.Positive(w.ChopWidth), CrosscutMm: opt.Positive(w.Crosscut),
-		Thread: opt.Of(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: opt.Positive(w.WheelLead),
-		FenceLeadMm: opt.Positive(w.FenceLead), ToBoltMm: opt.Positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
-		NutSide: opt.Of(contract.SawNutSide(w.NutSide.String())), TiltSide: opt.Of(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, ShoeMm: record.ShoeMm, CarriageMm: record.CarriageMm, CarriageClamps: record.CarriageClamps,
+		LeastMm: ptr.Positive(w.Least), ArborMm: w.Arbor, BushingsMm: append([]measure.Length{}, w.Bushings...), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: ptr.Positive(w.Knife), Brake: record.Brake, DadoSets: w.DadoSets,
+		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach, Reach45Mm: ptr.Positive(w.Reach45), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
+		BelowTableMm: w.BelowTable, ChopWidthMm: ptr.Positive(w.ChopWidth), CrosscutMm: ptr.Positive(w.Crosscut),
+		Thread: ptr.To(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: ptr.Positive(w.WheelLead),
+		FenceLeadMm: ptr.Positive(w.FenceLead), ToBoltMm: ptr.Positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
+		NutSide: ptr.To(contract.SawNutSide(w.NutSide.String())), TiltSide: ptr.To(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, ShoeMm: record.ShoeMm, CarriageMm: record.CarriageMm, CarriageClamps: record.CarriageClamps,
 		ScoringDiameterMm: record.ScoringDiameterMm, ScoringKerfMm: record.ScoringKerfMm, ScoringRpm: record.ScoringRpm, ScoringTilts: record.ScoringTilts, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
 		HeelMm: w.Heel, HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	if w.FenceAt != nil {
-		out.FenceOpenMm = opt.Of(w.FenceOpen)
+		out.FenceOpenMm = ptr.To(w.FenceOpen)
 	}
 	for _, t := range truing.Tests(w.Saw) {
 		out.Tests = append(out.Tests, contract.TruingTest(t))

@@ -7,13 +7,13 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"corte/core/say"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/labels"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/rackfile"
 	"corte/internal/refusal"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestObject) (contract.PrintLabelsResponseObject, error) {
@@ -28,7 +28,7 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	if c, ok := ctx.(*gin.Context); ok {
 		home = "http://" + c.Request.Host
 	}
-	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, opt.Value(r.Body.Skip), voiceOf(ctx).Unit)
+	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, ptr.Value(r.Body.Skip), voiceOf(ctx).Unit)
 	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
 }
 
@@ -54,7 +54,7 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 	if err != nil {
 		return nil, err
 	}
-	if p.Digest != opt.Value(r.Body.Digest) {
+	if p.Digest != ptr.Value(r.Body.Digest) {
 		return nil, &refusal.Error{Reason: refusal.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
 	}
 	saws, blades := p.Changes()
@@ -88,7 +88,7 @@ func encodePreview(p rackfile.Preview) contract.ImportPreview {
 			one.Changes = append(one.Changes, contract.FieldChange{Field: d.Field, From: d.From, To: d.To})
 		}
 		for _, pr := range l.Problems {
-			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: answer.Sentence(pr.Detail)})
+			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: wire.Sentence(pr.Detail)})
 		}
 		out.Rows[i] = one
 	}

@@ -5,14 +5,14 @@ import (
 	"encoding/json"
 
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 )
 
 func (s *server) damaged(ctx context.Context, log bool) (contract.DamagedRows, error) {
 	all, err := s.in(ctx).Repair.All(ctx, s.shop(ctx), log)
 	out := contract.DamagedRows{Items: make([]contract.DamagedRow, len(all))}
 	for i, r := range all {
-		out.Items[i] = contract.DamagedRow{Table: r.Table, ID: r.ID, Name: opt.Known(r.Name), Why: r.Why, Digest: r.Digest, Repairable: r.Repairable, Removable: r.Removable}
+		out.Items[i] = contract.DamagedRow{Table: r.Table, ID: r.ID, Name: ptr.NonZero(r.Name), Why: r.Why, Digest: r.Digest, Repairable: r.Repairable, Removable: r.Removable}
 		if err := json.Unmarshal(r.JSON, &out.Items[i].Row); err != nil {
 			return out, err
 		}
@@ -21,7 +21,7 @@ func (s *server) damaged(ctx context.Context, log bool) (contract.DamagedRows, e
 }
 
 func (s *server) ListDamagedRows(ctx context.Context, r contract.ListDamagedRowsRequestObject) (contract.ListDamagedRowsResponseObject, error) {
-	out, err := s.damaged(ctx, opt.Value(r.Params.Log))
+	out, err := s.damaged(ctx, ptr.Value(r.Params.Log))
 	return contract.ListDamagedRows200JSONResponse(out), err
 }
 

@@ -7,12 +7,12 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/run"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
@@ -32,18 +32,18 @@ func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObj
 
 func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
 	v := voiceOf(ctx)
-	c := answer.ReadCut(r.Body.Cut)
+	c := wire.ReadCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
 	pins, feeds := make([]shopchoose.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
 	for i, one := range r.Body.Settings {
-		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: opt.Value(one.HeightMm)}
+		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: ptr.Value(one.HeightMm)}
 		pins[i].Exit = one.ExitSupport
-		feeds[i] = opt.Value(one.FeedMMin)
+		feeds[i] = ptr.Value(one.FeedMMin)
 	}
-	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop(ctx), c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, opt.Value(r.Body.By))
+	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop(ctx), c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, ptr.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -63,7 +63,7 @@ func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject)
 
 func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Run.RunCut(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Piece, opt.Value(r.Body.Seconds))
+	t, err := s.in(ctx).Run.RunCut(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Piece, ptr.Value(r.Body.Seconds))
 	if err != nil {
 		return nil, err
 	}
@@ -100,15 +100,15 @@ func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
 	}
 	for _, one := range t.Settings {
 		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: measure.Length(one.Height),
-			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: opt.Positive(one.Feed)})
+			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: ptr.Positive(one.Feed)})
 	}
 	if len(t.Settings) > 0 {
-		out.EdgeLengthMm = opt.Positive(t.Settings[0].Detail.EdgeLength())
+		out.EdgeLengthMm = ptr.Positive(t.Settings[0].Detail.EdgeLength())
 	}
 	hidden := t.Hidden()
 	for _, one := range t.Runs {
-		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: opt.Positive(one.Seconds),
-			Wall: (*contract.Wall)(opt.Known(one.Wall)), Splinters: (*contract.Splinters)(opt.Known(one.Splinters)), Effort: (*contract.Effort)(opt.Known(one.Effort))}
+		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: ptr.Positive(one.Seconds),
+			Wall: (*contract.Wall)(ptr.NonZero(one.Wall)), Splinters: (*contract.Splinters)(ptr.NonZero(one.Splinters)), Effort: (*contract.Effort)(ptr.NonZero(one.Effort))}
 		if !hidden {
 			run.Setting = &one.Setting
 		}
@@ -124,12 +124,12 @@ func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
 	v := voiceOf(ctx)
-	c := answer.ReadCut(r.Body.Cut)
+	c := wire.ReadCut(r.Body.Cut)
 	made := run.CutMade{
-		Cut: c, Blade: r.Body.BladeID, Height: opt.Value(r.Body.HeightMm), Feed: measure.Feed(opt.Value(r.Body.FeedMMin)),
-		Pieces: max(1, opt.Value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
-		Other: string(opt.Value(r.Body.OtherSplinters)), Effort: string(opt.Value(r.Body.Effort)), Noise: string(opt.Value(r.Body.Noise)),
-		Metres: opt.Value(r.Body.Metres), Seconds: opt.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: opt.Value(r.Body.By), Note: opt.Value(r.Body.Note),
+		Cut: c, Blade: r.Body.BladeID, Height: ptr.Value(r.Body.HeightMm), Feed: measure.Feed(ptr.Value(r.Body.FeedMMin)),
+		Pieces: max(1, ptr.Value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
+		Other: string(ptr.Value(r.Body.OtherSplinters)), Effort: string(ptr.Value(r.Body.Effort)), Noise: string(ptr.Value(r.Body.Noise)),
+		Metres: ptr.Value(r.Body.Metres), Seconds: ptr.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: ptr.Value(r.Body.By), Note: ptr.Value(r.Body.Note),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
 	if h := r.Body.Heard; h != nil {

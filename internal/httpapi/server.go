@@ -25,7 +25,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/say"
-	"corte/internal/bell"
+	"corte/internal/events"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
 	"corte/internal/jobfile"
@@ -50,7 +50,7 @@ type Options struct {
 	Pages   []string   // the addresses it has pages for; "rack/:id" for any one blade's
 	Gauges  *gauge.Hub // the dial gauges that are listened to
 	Log     *slog.Logger
-	Bell    *bell.Bell       // that tells other servers and pages what changes; nil for none
+	Events  *events.Broker   // that tells other servers and pages what changes; nil for none
 	Copies  *shopfile.Keeper // that keeps the shop's copies; nil for none
 	By      string           // what a copy says of the Corte that wrote it
 	Metrics *metrics.Metrics // that count what is served; nil for none
@@ -125,7 +125,7 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
-	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By, bell: o.Bell, ears: newEars()}
+	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By, events: o.Events, ears: newEars()}
 	if o.SignIn != nil {
 		if s.door, err = newDoor(o.Service.Store, o.Service.Now, o.SignIn); err != nil {
 			return nil, err
@@ -336,7 +336,7 @@ type server struct {
 	none   *gauge.Hub // that stand in any other
 	copies *shopfile.Keeper
 	by     string
-	bell   *bell.Bell
+	events *events.Broker
 	ears   *budget // for listening to saws
 }
 

@@ -19,9 +19,9 @@ import (
 	"github.com/google/uuid"
 
 	"corte/internal/account"
-	"corte/internal/bell"
+	"corte/internal/events"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/store"
 )
@@ -229,7 +229,7 @@ func (s *server) whileIn(ctx context.Context) (still context.Context, done func(
 		return context.WithCancel(ctx)
 	}
 	still, cancel := context.WithCancel(c.Request.Context())
-	rings, unwatch := s.bell.Watch(s.shop(still))
+	rings, unwatch := s.events.Subscribe(s.shop(still))
 	was := record.ActorOf(still)
 	var watching sync.WaitGroup
 	watching.Go(func() {
@@ -262,7 +262,7 @@ func (s *server) whileIn(ctx context.Context) (still context.Context, done func(
 }
 
 // aboutPeople are the kinds of change after which somebody may be in no more.
-var aboutPeople = []string{"people", "passes", "devices", "tokens", "session", "account", "shop", bell.Everything}
+var aboutPeople = []string{"people", "passes", "devices", "tokens", "session", "account", "shop", events.Everything}
 
 // askedBy is who sends a request, found out anew.
 func (s *server) askedBy(c *gin.Context) (record.Actor, error) {
@@ -471,7 +471,7 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 	case record.Out:
 		return out, nil
 	}
-	out.Role, out.Name, out.MemberID = contract.Role(max(a.Role, record.Viewer).String()), opt.Known(a.Name), a.Member
+	out.Role, out.Name, out.MemberID = contract.Role(max(a.Role, record.Viewer).String()), ptr.NonZero(a.Name), a.Member
 	if v.person != nil {
 		all, err := s.svc.Store.Belongings(apart, v.person.ID)
 		if err != nil {
@@ -488,13 +488,13 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 	if err != nil {
 		return out, err
 	}
-	out.Shop, out.Pins = &contract.SessionShop{ID: sh.ID, Name: sh.Name}, opt.Known(sh.Pins)
+	out.Shop, out.Pins = &contract.SessionShop{ID: sh.ID, Name: sh.Name}, ptr.NonZero(sh.Pins)
 	if a.Way == record.SignedIn && a.Role == record.Owner && v.person != nil {
 		alone, err := s.svc.Store.OnlyWayIn(apart, a.Shop, v.person.ID)
 		if err != nil {
 			return out, err
 		}
-		out.NoWayBack = opt.Known(alone)
+		out.NoWayBack = ptr.NonZero(alone)
 	}
 	if v.tablet == nil {
 		return out, nil

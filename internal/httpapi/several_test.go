@@ -19,7 +19,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
-	"corte/internal/bell"
+	"corte/internal/events"
 	"corte/internal/gauge"
 	"corte/internal/gaugesim"
 	"corte/internal/httpapi"
@@ -105,15 +105,15 @@ func TestTwoServersAreOne(t *testing.T) {
 }
 
 // A beside is a server of its own on the same database, that people sign in to,
-// with a bell, and with its connections from a pooler.
+// with a broker of events, and with its connections from a pooler.
 func (h *house) beside(hub *gauge.Hub) *httptest.Server {
 	h.t.Helper()
 	log := slog.New(slog.NewTextHandler(io.Discard, nil))
 	ctx, stop := context.WithCancel(h.t.Context())
 	st := pgtest.OpenThrough(h.t, pgtest.Pooler(h.t, h.url), h.url)
-	b := bell.New(st.URL(), st, log, hub, h.shop)
+	b := events.New(st.URL(), st, log, hub, h.shop)
 	h.svc = shop.New(st, time.Now)
-	srv := httptest.NewServer(h.serve(httpapi.Options{Bell: b, Gauges: hub}))
+	srv := httptest.NewServer(h.serve(httpapi.Options{Events: b, Gauges: hub}))
 	var all sync.WaitGroup
 	all.Go(func() { b.Run(ctx) })
 	all.Go(func() { hub.Run(ctx) })

@@ -8,13 +8,13 @@ import (
 	"corte/core/measure"
 	"corte/core/practice"
 	"corte/core/say"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/licences"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 	shoppractice "corte/internal/shop/practice"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (contract.GetShopResponseObject, error) {
@@ -43,7 +43,7 @@ func (s *server) ReadLength(ctx context.Context, r contract.ReadLengthRequestObj
 	if err != nil {
 		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
-	return contract.ReadLength200JSONResponse(answer.Length(l)), nil
+	return contract.ReadLength200JSONResponse(wire.Length(l)), nil
 }
 
 func (s *server) ListLicences(context.Context, contract.ListLicencesRequestObject) (contract.ListLicencesResponseObject, error) {
@@ -83,11 +83,11 @@ func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObj
 		pins = *in.Pins
 	}
 	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop(ctx), Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone), SignOff: signOff, Pins: pins, Drills: drills})
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(ptr.Value(in.Rework), 1), Zone: ptr.Value(in.TimeZone), SignOff: signOff, Pins: pins, Drills: drills})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }
 
 func encodeShop(sh store.Shop) contract.Shop {
-	return contract.Shop{TimeZone: opt.Known(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
-		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework, SignOff: opt.Known(contract.ShopSignOff(sh.SignOff)), Pins: &sh.Pins, Drills: opt.Of(append([]practice.Drill{}, shoppractice.Asked(sh)...))}
+	return contract.Shop{TimeZone: ptr.NonZero(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
+		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework, SignOff: ptr.NonZero(contract.ShopSignOff(sh.SignOff)), Pins: &sh.Pins, Drills: ptr.To(append([]practice.Drill{}, shoppractice.Asked(sh)...))}
 }

@@ -6,7 +6,7 @@ import (
 	"corte/core/material"
 	"corte/core/special"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 	shopspecial "corte/internal/shop/special"
 )
@@ -14,9 +14,9 @@ import (
 func (s *server) PlanSpecialCut(ctx context.Context, r contract.PlanSpecialCutRequestObject) (contract.PlanSpecialCutResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	ask := special.Ask{Kind: b.Kind, Thickness: opt.Value(b.ThicknessMm), Height: opt.Value(b.HeightMm), Depth: opt.Value(b.DepthMm), Width: opt.Value(b.WidthMm),
-		Narrow: opt.Value(b.NarrowMm), Length: opt.Value(b.LengthMm), Known: opt.Value(b.KnownMm), SlopeDeg: opt.Value(b.SlopeDeg), Sides: opt.Value(b.Sides),
-		SpringDeg: opt.Value(b.SpringDeg), CornerDeg: opt.Value(b.CornerDeg), Ends: opt.Value(b.Ends)}
+	ask := special.Ask{Kind: b.Kind, Thickness: ptr.Value(b.ThicknessMm), Height: ptr.Value(b.HeightMm), Depth: ptr.Value(b.DepthMm), Width: ptr.Value(b.WidthMm),
+		Narrow: ptr.Value(b.NarrowMm), Length: ptr.Value(b.LengthMm), Known: ptr.Value(b.KnownMm), SlopeDeg: ptr.Value(b.SlopeDeg), Sides: ptr.Value(b.Sides),
+		SpringDeg: ptr.Value(b.SpringDeg), CornerDeg: ptr.Value(b.CornerDeg), Ends: ptr.Value(b.Ends)}
 	if b.Material != nil {
 		m, err := material.Get(*b.Material)
 		if err != nil {
@@ -28,15 +28,15 @@ func (s *server) PlanSpecialCut(ctx context.Context, r contract.PlanSpecialCutRe
 	if err != nil {
 		return nil, err
 	}
-	out := contract.SpecialCut{Kind: b.Kind, Verdict: p.Verdict, Stop: opt.Known(v.Say(p.Stop)), WayOut: opt.Known(v.Say(p.WayOut)),
+	out := contract.SpecialCut{Kind: b.Kind, Verdict: p.Verdict, Stop: ptr.NonZero(v.Say(p.Stop)), WayOut: ptr.NonZero(v.Say(p.WayOut)),
 		Figures: make([]contract.SpecialFigure, len(p.Figures)), Passes: make([]contract.SpecialPass, len(p.Passes)),
-		Steps: v.Each(p.Steps), Never: v.Each(p.Never), Cautions: v.Each(p.Cautions), Findings: v.Findings(p.Findings), PowerW: opt.Positive(p.PowerW)}
+		Steps: v.Each(p.Steps), Never: v.Each(p.Never), Cautions: v.Each(p.Cautions), Findings: v.Findings(p.Findings), PowerW: ptr.Positive(p.PowerW)}
 	for i, f := range p.Figures {
 		out.Figures[i] = contract.SpecialFigure{Name: v.Say(f.Name), Says: v.Say(shopspecial.Says(f))}
 		if f.Angle {
 			out.Figures[i].Deg = &f.Deg
 		} else {
-			out.Figures[i].LengthMm = opt.Of(f.Length)
+			out.Figures[i].LengthMm = ptr.To(f.Length)
 		}
 	}
 	for i, x := range p.Passes {

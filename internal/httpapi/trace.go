@@ -5,10 +5,10 @@ import (
 	"encoding/json"
 
 	"corte/core/trace"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	shoptrace "corte/internal/shop/trace"
+	"corte/internal/wire"
 )
 
 func (s *server) ListTraceWords(ctx context.Context, _ contract.ListTraceWordsRequestObject) (contract.ListTraceWordsResponseObject, error) {
@@ -59,12 +59,12 @@ func (v voice) inWords(ids []string) []string {
 
 func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	c := answer.ReadCut(r.Body.Cut)
+	c := wire.ReadCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).Trace.Start(ctx, s.shop(ctx), c, raw, r.Body.BladeID, opt.Value(r.Body.HeightMm), r.Body.Present, opt.Value(r.Body.By))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop(ctx), c, raw, r.Body.BladeID, ptr.Value(r.Body.HeightMm), r.Body.Present, ptr.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -98,7 +98,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 
 func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Trace.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), opt.Value(r.Body.Cause), r.Body.Fixed, opt.Value(r.Body.Note))
+	t, err := s.in(ctx).Trace.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), ptr.Value(r.Body.Cause), r.Body.Fixed, ptr.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -132,7 +132,7 @@ func (v voice) encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 		out.Reasons = append(out.Reasons, contract.TraceReason{ID: r.ID, Label: v.Word(r.Label), Share: r.Share, Hazard: r.Hazard, For: v.inWords(r.For), Against: v.inWords(r.Against), Remedy: v.Word(r.Remedy)})
 	}
 	for _, n := range t.Next {
-		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(opt.Known(n.Leads())), ID: n.ID, Label: v.Word(n.Label), Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: v.Word(n.How), Bits: n.Bits})
+		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(ptr.NonZero(n.Leads())), ID: n.ID, Label: v.Word(n.Label), Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: v.Word(n.How), Bits: n.Bits})
 	}
 	for _, b := range t.Before {
 		out.Before = append(out.Before, contract.TraceEarlier{ID: b.ID, At: b.At, Signs: b.Signs, Cause: b.Cause, Fixed: b.Fixed})

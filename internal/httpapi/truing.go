@@ -6,7 +6,7 @@ import (
 
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	shoptruing "corte/internal/shop/truing"
 	"corte/internal/store"
 )
@@ -35,7 +35,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 
 func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestObject) (contract.ListTruingsResponseObject, error) {
 	p := r.Params
-	rows, err := s.in(ctx).Truing.Recent(ctx, s.shop(ctx), p.SawID, p.BladeID, string(opt.Value(p.Test)), limitOf(p.Limit))
+	rows, err := s.in(ctx).Truing.Recent(ctx, s.shop(ctx), p.SawID, p.BladeID, string(ptr.Value(p.Test)), limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -50,7 +50,7 @@ func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestO
 
 func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (contract.MoveSawResponseObject, error) {
 	v := voiceOf(ctx)
-	e, err := s.in(ctx).Truing.MoveSaw(ctx, s.shop(ctx), r.ID, opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Truing.MoveSaw(ctx, s.shop(ctx), r.ID, ptr.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -60,17 +60,17 @@ func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (
 
 func decodeReading(in contract.TruingInput) shoptruing.Reading {
 	r := shoptruing.Reading{
-		Test: string(in.Test), Saw: in.SawID, Blade: in.BladeID, First: opt.Value(in.FirstMm), Second: opt.Value(in.SecondMm),
-		Span: opt.Value(in.SpanMm), Gap: opt.Value(in.GapMm), Height: opt.Value(in.HeightMm),
-		Length: opt.Value(in.LengthMm), Wanted: opt.Value(in.WantedMm), Found: opt.Value(in.MeasuredMm),
-		Slots: opt.Value(in.Slots), By: opt.Value(in.By), Note: opt.Value(in.Note),
+		Test: string(in.Test), Saw: in.SawID, Blade: in.BladeID, First: ptr.Value(in.FirstMm), Second: ptr.Value(in.SecondMm),
+		Span: ptr.Value(in.SpanMm), Gap: ptr.Value(in.GapMm), Height: ptr.Value(in.HeightMm),
+		Length: ptr.Value(in.LengthMm), Wanted: ptr.Value(in.WantedMm), Found: ptr.Value(in.MeasuredMm),
+		Slots: ptr.Value(in.Slots), By: ptr.Value(in.By), Note: ptr.Value(in.Note),
 	}
 	// Left out, it is what was read before the contract asked: a dial indicator on
 	// the plate, and a distance to the fence.
-	if in.Instrument == nil && in.Test == contract.TruingTestFence || opt.Value(in.Instrument) == contract.TruingInputInstrumentDistance {
+	if in.Instrument == nil && in.Test == contract.TruingTestFence || ptr.Value(in.Instrument) == contract.TruingInputInstrumentDistance {
 		r.Instrument = truing.Distance
 	}
-	if opt.Value(in.Dial) == contract.TruingInputDialRight {
+	if ptr.Value(in.Dial) == contract.TruingInputDialRight {
 		r.Dial = truing.Right
 	}
 	return r
@@ -79,17 +79,17 @@ func decodeReading(in contract.TruingInput) shoptruing.Reading {
 func (v voice) encodeTruing(test contract.TruingTest, t shoptruing.Truing) contract.TruingResult {
 	out := contract.TruingResult{
 		Test: test, Verdict: t.Verdict, Figure: t.Figure, FigureUnit: contract.TruingResultFigureUnit(t.Unit),
-		Aim: opt.Positive(t.Aim), Act: opt.Positive(t.Act), Says: v.Each(t.Says), Do: v.Each(t.Do), DoubtfulFirst: t.First, DoubtfulSecond: t.Second,
-		MarksApartMm: opt.Positive(t.MarksApart), Left: encodeClearance(t.Left), Right: encodeClearance(t.Right),
+		Aim: ptr.Positive(t.Aim), Act: ptr.Positive(t.Act), Says: v.Each(t.Says), Do: v.Each(t.Do), DoubtfulFirst: t.First, DoubtfulSecond: t.Second,
+		MarksApartMm: ptr.Positive(t.MarksApart), Left: encodeClearance(t.Left), Right: encodeClearance(t.Right),
 	}
 	if h := t.Heel; h != nil {
-		out.TowardFenceMm, out.MoveAtBoltMm = opt.Of(h.TowardFence), opt.Of(h.MoveAtBolt)
+		out.TowardFenceMm, out.MoveAtBoltMm = ptr.To(h.TowardFence), ptr.To(h.MoveAtBolt)
 	}
 	if f := t.Fence; f != nil {
-		out.OpenMm = opt.Of(f.Open)
+		out.OpenMm = ptr.To(f.Open)
 	}
 	if a := t.Adjustment; a != nil {
-		out.MoveMm, out.Turns = opt.Of(a.Move), &a.Turns
+		out.MoveMm, out.Turns = ptr.To(a.Move), &a.Turns
 	}
 	if r := t.RunOut; r != nil {
 		harmonic := func(h truing.Harmonic) contract.Harmonic {
@@ -97,7 +97,7 @@ func (v voice) encodeTruing(test contract.TruingTest, t shoptruing.Truing) contr
 		}
 		out.Runout = &contract.RunOut{MeanMm: r.Mean, SpreadMm: r.Spread, First: harmonic(r.First)}
 		if r.Split {
-			out.Runout.Arbor, out.Runout.Blade = opt.Of(harmonic(r.Arbor)), opt.Of(harmonic(r.Blade))
+			out.Runout.Arbor, out.Runout.Blade = ptr.To(harmonic(r.Arbor)), ptr.To(harmonic(r.Blade))
 		}
 	}
 	return out
@@ -110,7 +110,7 @@ func encodeClearance(c *truing.Clearance) *contract.Clearance {
 	out := contract.Clearance{RangeMm: c.Range, MeanMm: c.Mean, SdMm: c.SD, MedianMm: c.Median, MadMm: c.MAD,
 		Proud: c.Proud, Grade: contract.ClearanceGrade(c.Grade.String())}
 	if c.Slots != nil {
-		out.BesideSlotsMm, out.RestMm = opt.Of(c.Slots.Beside), opt.Of(c.Slots.Rest)
+		out.BesideSlotsMm, out.RestMm = ptr.To(c.Slots.Beside), ptr.To(c.Slots.Rest)
 	}
 	return &out
 }
@@ -120,7 +120,7 @@ func encodeRecord(e shoptruing.Past) (contract.TruingRecord, error) {
 	if err := json.Unmarshal(e.Detail, &d); err != nil {
 		return contract.TruingRecord{}, err
 	}
-	out := contract.TruingRecord{ID: e.ID, At: e.At, By: opt.Known(e.By), Note: opt.Known(e.Note), Test: contract.TruingTest(e.Kind), SawID: e.Saw,
+	out := contract.TruingRecord{ID: e.ID, At: e.At, By: ptr.NonZero(e.By), Note: ptr.NonZero(e.Note), Test: contract.TruingTest(e.Kind), SawID: e.Saw,
 		BladeID: e.Blade, Figure: d.Figure, FigureUnit: contract.TruingRecordFigureUnit(d.Unit), Low: e.Low, High: e.High, Verdict: wordOf[contract.Verdict](d.Verdict)}
 	err := json.Unmarshal(d.Input, &out.Input)
 	return out, err

@@ -8,8 +8,8 @@ import (
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
-	"corte/internal/opt"
-	"corte/internal/shop/kit"
+	"corte/internal/ptr"
+	"corte/internal/shop/env"
 )
 
 const usualLimit = 100
@@ -57,6 +57,6 @@ func version(etag string) int {
 func dayOf(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }
 
 // sentOf is what the headers say of the way that a request took.
-func sentOf(waited *float64, after *time.Time) kit.Sent {
-	return kit.Sent{Waited: time.Duration(opt.Value(waited) * float64(time.Second)), After: opt.Value(after)}
+func sentOf(waited *float64, after *time.Time) env.Sent {
+	return env.Sent{Waited: time.Duration(ptr.Value(waited) * float64(time.Second)), After: ptr.Value(after)}
 }

@@ -6,13 +6,13 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/wire"
 )
 
 // A voice puts what the core and the shop found into the contract's types, for
 // one reader: here alone do values become sentences.
-type voice struct{ answer.Voice }
+type voice struct{ wire.Voice }
 
 const voiceKey = "voice"
 
@@ -20,7 +20,7 @@ const voiceKey = "voice"
 // names, or in millimetres.
 func speaking(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) {
-		c.Set(voiceKey, voice{answer.VoiceIn(unitsOf(request))})
+		c.Set(voiceKey, voice{wire.VoiceIn(unitsOf(request))})
 		return next(c, request)
 	}
 }

@@ -14,28 +14,28 @@ import (
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/store"
 )
 
 // BladeOf reads a blade from the contract's record.
 func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	var b store.Blade
-	b.Make, b.KeptFor, b.Grind = in.Make, in.KeptFor, opt.Value(in.Grind)
-	b.Name, b.Hangs, b.Note = in.Name, opt.Value(in.Hangs), opt.Value(in.Note)
+	b.Make, b.KeptFor, b.Grind = in.Make, in.KeptFor, ptr.Value(in.Grind)
+	b.Name, b.Hangs, b.Note = in.Name, ptr.Value(in.Hangs), ptr.Value(in.Note)
 	b.Diameter, b.Bore, b.Kerf = in.DiameterMm, in.BoreMm, in.KerfMm
-	b.Plate, b.Gullet, b.Raker = opt.Value(in.PlateMm), opt.Value(in.GulletMm), opt.Value(in.RakerMm)
-	b.Teeth, b.Group = in.Teeth, opt.Value(in.Group)
-	b.Bevel, b.Hook, b.MaxRPM = opt.Value(in.BevelDeg), opt.Value(in.HookDeg), opt.Value(in.MaxRpm)
-	b.Nails, b.Ferrous = opt.Value(in.Nails), opt.Value(in.Ferrous)
-	b.Coating, b.Slots = "none", opt.Value(in.Slots)
+	b.Plate, b.Gullet, b.Raker = ptr.Value(in.PlateMm), ptr.Value(in.GulletMm), ptr.Value(in.RakerMm)
+	b.Teeth, b.Group = in.Teeth, ptr.Value(in.Group)
+	b.Bevel, b.Hook, b.MaxRPM = ptr.Value(in.BevelDeg), ptr.Value(in.HookDeg), ptr.Value(in.MaxRpm)
+	b.Nails, b.Ferrous = ptr.Value(in.Nails), ptr.Value(in.Ferrous)
+	b.Coating, b.Slots = "none", ptr.Value(in.Slots)
 	if in.Coating != nil {
 		b.Coating = string(*in.Coating)
 	}
-	b.Price, b.Tip, b.Sharpened = opt.Value(in.Price), opt.Value(in.CarbideMm), opt.Value(in.SharpenedBefore)
+	b.Price, b.Tip, b.Sharpened = ptr.Value(in.Price), ptr.Value(in.CarbideMm), ptr.Value(in.SharpenedBefore)
 	b.HookUnknown = in.HookDeg == nil && b.Teeth > 0
-	b.Shoulder, b.Shear, b.Throwaway = opt.Value(in.Shoulder), opt.Value(in.Shear), opt.Value(in.Throwaway)
-	b.Blade.Carbide, b.GulletShape = opt.Value(in.Carbide), opt.Value(in.GulletShape)
+	b.Shoulder, b.Shear, b.Throwaway = ptr.Value(in.Shoulder), ptr.Value(in.Shear), ptr.Value(in.Throwaway)
+	b.Blade.Carbide, b.GulletShape = ptr.Value(in.Carbide), ptr.Value(in.GulletShape)
 	if in.Set != nil {
 		set, err := SetOf(*in.Set)
 		if err != nil {
@@ -48,16 +48,16 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 
 // SetOf reads what a dado set is made of from the contract's record.
 func SetOf(in contract.DadoSetInput) (groove.Set, error) {
-	set := groove.Set{Left: opt.Value(in.LeftMm), Right: opt.Value(in.RightMm), Wings: opt.Value(in.Wings), Ears: opt.Value(in.EarsMm)}
+	set := groove.Set{Left: ptr.Value(in.LeftMm), Right: ptr.Value(in.RightMm), Wings: ptr.Value(in.Wings), Ears: ptr.Value(in.EarsMm)}
 	var err error
 	if set.Kind, err = groove.ParseKind(string(in.Kind)); err != nil {
 		return set, err
 	}
-	set.Build = opt.Value(in.Build)
-	for _, p := range opt.Value(in.Parts) {
-		set.Parts = append(set.Parts, groove.Part{Thickness: p.ThicknessMm, Count: p.Count, Shim: opt.Value(p.Shim)})
+	set.Build = ptr.Value(in.Build)
+	for _, p := range ptr.Value(in.Parts) {
+		set.Parts = append(set.Parts, groove.Part{Thickness: p.ThicknessMm, Count: p.Count, Shim: ptr.Value(p.Shim)})
 	}
-	for _, x := range opt.Value(in.Ranges) {
+	for _, x := range ptr.Value(in.Ranges) {
 		set.Ranges = append(set.Ranges, groove.Range{Cutters: x.Cutters, Least: x.LeastMm, Most: x.MostMm,
 			Start: x.StartMm, Turn: x.TurnMm})
 	}
@@ -66,15 +66,15 @@ func SetOf(in contract.DadoSetInput) (groove.Set, error) {
 
 // RecordOfSet is the inverse of SetOf.
 func RecordOfSet(set groove.Set) contract.DadoSetInput {
-	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: opt.Known(set.Left), RightMm: opt.Known(set.Right),
-		Wings: opt.Known(set.Wings), EarsMm: opt.Known(set.Ears)}
+	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: ptr.NonZero(set.Left), RightMm: ptr.NonZero(set.Right),
+		Wings: ptr.NonZero(set.Wings), EarsMm: ptr.NonZero(set.Ears)}
 	if set.Build != saw.UnknownSide {
-		out.Build = opt.Of(set.Build)
+		out.Build = ptr.To(set.Build)
 	}
 	if len(set.Parts) > 0 {
 		parts := make([]contract.DadoPart, len(set.Parts))
 		for i, p := range set.Parts {
-			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness, Count: p.Count, Shim: opt.Known(p.Shim)}
+			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness, Count: p.Count, Shim: ptr.NonZero(p.Shim)}
 		}
 		out.Parts = &parts
 	}
@@ -92,28 +92,28 @@ func RecordOfSet(set groove.Set) contract.DadoSetInput {
 func RecordOfBlade(b store.Blade) contract.BladeInput {
 	out := contract.BladeInput{
 		Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
-		KerfMm: b.Kerf, PlateMm: opt.Known(b.Plate), Teeth: b.Teeth, Group: opt.Known(b.Group),
-		MaxRpm: opt.Known(b.MaxRPM), GulletMm: opt.Known(b.Gullet), RakerMm: opt.Known(b.Raker),
-		KeptFor: b.KeptFor, Nails: opt.Known(b.Nails), Ferrous: opt.Known(b.Ferrous), Hangs: opt.Known(b.Hangs), Note: opt.Known(b.Note),
-		Slots: opt.Known(b.Slots), Price: opt.Known(b.Price), CarbideMm: opt.Known(b.Tip), SharpenedBefore: opt.Known(b.Sharpened),
-		BevelDeg: opt.Known(b.Bevel), Shoulder: opt.Known(b.Shoulder), Shear: opt.Known(b.Shear), Throwaway: opt.Known(b.Throwaway),
+		KerfMm: b.Kerf, PlateMm: ptr.NonZero(b.Plate), Teeth: b.Teeth, Group: ptr.NonZero(b.Group),
+		MaxRpm: ptr.NonZero(b.MaxRPM), GulletMm: ptr.NonZero(b.Gullet), RakerMm: ptr.NonZero(b.Raker),
+		KeptFor: b.KeptFor, Nails: ptr.NonZero(b.Nails), Ferrous: ptr.NonZero(b.Ferrous), Hangs: ptr.NonZero(b.Hangs), Note: ptr.NonZero(b.Note),
+		Slots: ptr.NonZero(b.Slots), Price: ptr.NonZero(b.Price), CarbideMm: ptr.NonZero(b.Tip), SharpenedBefore: ptr.NonZero(b.Sharpened),
+		BevelDeg: ptr.NonZero(b.Bevel), Shoulder: ptr.NonZero(b.Shoulder), Shear: ptr.NonZero(b.Shear), Throwaway: ptr.NonZero(b.Throwaway),
 	}
 	if b.Blade.Carbide != blade.UnknownCarbide {
-		out.Carbide = opt.Of(b.Blade.Carbide)
+		out.Carbide = ptr.To(b.Blade.Carbide)
 	}
 	if b.GulletShape != blade.UnknownGullet {
-		out.GulletShape = opt.Of(b.GulletShape)
+		out.GulletShape = ptr.To(b.GulletShape)
 	}
 	if b.Coating != "" && b.Coating != "none" {
-		out.Coating = opt.Of(contract.Coating(b.Coating))
+		out.Coating = ptr.To(contract.Coating(b.Coating))
 	}
 	if b.Set != nil {
-		out.Set = opt.Of(RecordOfSet(*b.Set))
+		out.Set = ptr.To(RecordOfSet(*b.Set))
 	}
 	if b.Grind != 0 {
-		out.Grind = opt.Of(b.Grind)
+		out.Grind = ptr.To(b.Grind)
 		if !b.HookUnknown {
-			out.HookDeg = opt.Of(b.Hook)
+			out.HookDeg = ptr.To(b.Hook)
 		}
 	}
 	return out
@@ -126,21 +126,21 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 	if w.Kind, err = saw.ParseKind(string(in.Kind)); err != nil {
 		return w, err
 	}
-	w.Name, w.Note = in.Name, opt.Value(in.Note)
-	w.Sliding, w.DadoSets, w.Wheels, w.Steel = opt.Value(in.Sliding), opt.Value(in.DadoSets), opt.Value(in.Wheels), opt.Value(in.Steel)
-	w.Diameter, w.Least, w.Arbor = in.DiameterMm, opt.Value(in.LeastMm), in.ArborMm
-	w.RPM, w.MotorW, w.Volts, w.BreakerA = in.Rpm, in.MotorW, opt.Value(in.Volts), opt.Value(in.BreakerA)
-	w.Knife, w.Reach, w.Reach45 = opt.Value(in.KnifeMm), in.ReachMm, opt.Value(in.Reach45Mm)
-	w.Tilt, w.Turn = opt.Value(in.TiltDeg), opt.Value(in.TurnDeg)
-	w.BelowTable, w.ChopWidth, w.Crosscut = opt.Value(in.BelowTableMm), opt.Value(in.ChopWidthMm), opt.Value(in.CrosscutMm)
+	w.Name, w.Note = in.Name, ptr.Value(in.Note)
+	w.Sliding, w.DadoSets, w.Wheels, w.Steel = ptr.Value(in.Sliding), ptr.Value(in.DadoSets), ptr.Value(in.Wheels), ptr.Value(in.Steel)
+	w.Diameter, w.Least, w.Arbor = in.DiameterMm, ptr.Value(in.LeastMm), in.ArborMm
+	w.RPM, w.MotorW, w.Volts, w.BreakerA = in.Rpm, in.MotorW, ptr.Value(in.Volts), ptr.Value(in.BreakerA)
+	w.Knife, w.Reach, w.Reach45 = ptr.Value(in.KnifeMm), in.ReachMm, ptr.Value(in.Reach45Mm)
+	w.Tilt, w.Turn = ptr.Value(in.TiltDeg), ptr.Value(in.TurnDeg)
+	w.BelowTable, w.ChopWidth, w.Crosscut = ptr.Value(in.BelowTableMm), ptr.Value(in.ChopWidthMm), ptr.Value(in.CrosscutMm)
 	if in.Thread != nil {
 		if w.Thread, err = saw.ParseThread(string(*in.Thread)); err != nil {
 			return w, err
 		}
 	}
-	w.Lock, w.Knockout = opt.Value(in.ArborLock), opt.Value(in.Knockout)
-	w.WheelLead, w.FenceLead, w.ToBolt = opt.Value(in.WheelLeadMm), opt.Value(in.FenceLeadMm), opt.Value(in.ToBoltMm)
-	w.ArborLength, w.Washer, w.Nut, w.WasherOff = opt.Value(in.ArborLengthMm), opt.Value(in.WasherMm), opt.Value(in.NutMm), opt.Value(in.WasherOff)
+	w.Lock, w.Knockout = ptr.Value(in.ArborLock), ptr.Value(in.Knockout)
+	w.WheelLead, w.FenceLead, w.ToBolt = ptr.Value(in.WheelLeadMm), ptr.Value(in.FenceLeadMm), ptr.Value(in.ToBoltMm)
+	w.ArborLength, w.Washer, w.Nut, w.WasherOff = ptr.Value(in.ArborLengthMm), ptr.Value(in.WasherMm), ptr.Value(in.NutMm), ptr.Value(in.WasherOff)
 	if in.NutSide != nil {
 		if w.NutSide, err = saw.ParseSide(string(*in.NutSide)); err != nil {
 			return w, err
@@ -151,15 +151,15 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 			return w, err
 		}
 	}
-	w.FenceReach, w.Shoe = opt.Value(in.FenceReachMm), opt.Value(in.ShoeMm)
-	w.Carriage, w.CarriageClamps = opt.Value(in.CarriageMm), opt.Value(in.CarriageClamps)
-	w.Scoring = saw.Scoring{Diameter: opt.Value(in.ScoringDiameterMm), Kerf: opt.Value(in.ScoringKerfMm), RPM: opt.Value(in.ScoringRpm), Tilts: opt.Value(in.ScoringTilts)}
+	w.FenceReach, w.Shoe = ptr.Value(in.FenceReachMm), ptr.Value(in.ShoeMm)
+	w.Carriage, w.CarriageClamps = ptr.Value(in.CarriageMm), ptr.Value(in.CarriageClamps)
+	w.Scoring = saw.Scoring{Diameter: ptr.Value(in.ScoringDiameterMm), Kerf: ptr.Value(in.ScoringKerfMm), RPM: ptr.Value(in.ScoringRpm), Tilts: ptr.Value(in.ScoringTilts)}
 	if t := in.Tolerances; t != nil {
 		w.Tolerances = &truing.Tolerances{HeelAim: t.HeelAimMm, HeelAct: t.HeelActMm,
 			FenceOpen: t.FenceOpenMm, RunOutAim: t.RunoutAimMm, RunOutAct: t.RunoutActMm,
 			TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
 	}
-	for _, b := range opt.Value(in.BushingsMm) {
+	for _, b := range ptr.Value(in.BushingsMm) {
 		w.Bushings = append(w.Bushings, measure.Length(b))
 	}
 	if k := in.Brake; k != nil {
@@ -178,30 +178,30 @@ func RecordOfTolerances(t truing.Tolerances) contract.Tolerances {
 // RecordOfSaw is the inverse of SawOf.
 func RecordOfSaw(w store.Saw) contract.SawInput {
 	out := contract.SawInput{
-		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: opt.Known(w.Sliding), DiameterMm: w.Diameter,
-		LeastMm: opt.Known(w.Least), ArborMm: w.Arbor, Rpm: w.RPM, MotorW: w.MotorW, Volts: opt.Known(w.Volts),
-		BreakerA: opt.Known(w.BreakerA), KnifeMm: opt.Known(w.Knife), DadoSets: opt.Known(w.DadoSets), Wheels: opt.Known(w.Wheels),
-		Steel: opt.Known(w.Steel), ReachMm: w.Reach, Reach45Mm: opt.Known(w.Reach45), TiltDeg: opt.Known(w.Tilt),
-		TurnDeg: opt.Known(w.Turn), BelowTableMm: opt.Known(w.BelowTable), ChopWidthMm: opt.Known(w.ChopWidth),
-		CrosscutMm: opt.Known(w.Crosscut), Note: opt.Known(w.Note), ArborLock: opt.Known(w.Lock), Knockout: opt.Known(w.Knockout),
-		WheelLeadMm: opt.Known(w.WheelLead), FenceLeadMm: opt.Known(w.FenceLead), ToBoltMm: opt.Known(w.ToBolt),
-		ArborLengthMm: opt.Known(w.ArborLength), WasherMm: opt.Known(w.Washer), NutMm: opt.Known(w.Nut), WasherOff: opt.Known(w.WasherOff),
+		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: ptr.NonZero(w.Sliding), DiameterMm: w.Diameter,
+		LeastMm: ptr.NonZero(w.Least), ArborMm: w.Arbor, Rpm: w.RPM, MotorW: w.MotorW, Volts: ptr.NonZero(w.Volts),
+		BreakerA: ptr.NonZero(w.BreakerA), KnifeMm: ptr.NonZero(w.Knife), DadoSets: ptr.NonZero(w.DadoSets), Wheels: ptr.NonZero(w.Wheels),
+		Steel: ptr.NonZero(w.Steel), ReachMm: w.Reach, Reach45Mm: ptr.NonZero(w.Reach45), TiltDeg: ptr.NonZero(w.Tilt),
+		TurnDeg: ptr.NonZero(w.Turn), BelowTableMm: ptr.NonZero(w.BelowTable), ChopWidthMm: ptr.NonZero(w.ChopWidth),
+		CrosscutMm: ptr.NonZero(w.Crosscut), Note: ptr.NonZero(w.Note), ArborLock: ptr.NonZero(w.Lock), Knockout: ptr.NonZero(w.Knockout),
+		WheelLeadMm: ptr.NonZero(w.WheelLead), FenceLeadMm: ptr.NonZero(w.FenceLead), ToBoltMm: ptr.NonZero(w.ToBolt),
+		ArborLengthMm: ptr.NonZero(w.ArborLength), WasherMm: ptr.NonZero(w.Washer), NutMm: ptr.NonZero(w.Nut), WasherOff: ptr.NonZero(w.WasherOff),
 	}
 	if w.NutSide != saw.UnknownSide {
-		out.NutSide = opt.Of(contract.SawInputNutSide(w.NutSide.String()))
+		out.NutSide = ptr.To(contract.SawInputNutSide(w.NutSide.String()))
 	}
 	if w.TiltSide != saw.UnknownSide {
-		out.TiltSide = opt.Of(contract.SawInputTiltSide(w.TiltSide.String()))
+		out.TiltSide = ptr.To(contract.SawInputTiltSide(w.TiltSide.String()))
 	}
-	out.FenceReachMm, out.ShoeMm = opt.Known(w.FenceReach), opt.Known(w.Shoe)
-	out.CarriageMm, out.CarriageClamps = opt.Known(w.Carriage), opt.Known(w.CarriageClamps)
-	out.ScoringDiameterMm, out.ScoringKerfMm = opt.Known(w.Scoring.Diameter), opt.Known(w.Scoring.Kerf)
-	out.ScoringRpm, out.ScoringTilts = opt.Known(w.Scoring.RPM), opt.Known(w.Scoring.Tilts)
+	out.FenceReachMm, out.ShoeMm = ptr.NonZero(w.FenceReach), ptr.NonZero(w.Shoe)
+	out.CarriageMm, out.CarriageClamps = ptr.NonZero(w.Carriage), ptr.NonZero(w.CarriageClamps)
+	out.ScoringDiameterMm, out.ScoringKerfMm = ptr.NonZero(w.Scoring.Diameter), ptr.NonZero(w.Scoring.Kerf)
+	out.ScoringRpm, out.ScoringTilts = ptr.NonZero(w.Scoring.RPM), ptr.NonZero(w.Scoring.Tilts)
 	if w.Thread != saw.UnknownThread {
-		out.Thread = opt.Of(contract.SawInputThread(w.Thread.String()))
+		out.Thread = ptr.To(contract.SawInputThread(w.Thread.String()))
 	}
 	if t := w.Tolerances; t != nil {
-		out.Tolerances = opt.Of(RecordOfTolerances(*t))
+		out.Tolerances = ptr.To(RecordOfTolerances(*t))
 	}
 	if len(w.Bushings) > 0 {
 		out.BushingsMm = &w.Bushings

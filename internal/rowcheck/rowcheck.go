@@ -27,9 +27,9 @@ import (
 	"corte/internal/logfile"
 	"corte/internal/rackfile"
 	"corte/internal/record"
+	"corte/internal/shop/env"
 	"corte/internal/shop/groove"
 	"corte/internal/shop/job"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/own"
 	"corte/internal/shop/run"
 	"corte/internal/store"
@@ -240,7 +240,7 @@ func Settings(raw json.RawMessage) error {
 	if err := texts(raw); err != nil {
 		return err
 	}
-	if err := kit.CheckZone(sh); err != nil {
+	if err := env.CheckZone(sh); err != nil {
 		return err
 	}
 	if sh.HeightSchool != "" {

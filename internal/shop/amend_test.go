@@ -10,7 +10,7 @@ import (
 
 	"corte/core/cut"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	shoplog "corte/internal/shop/log"
 	"corte/internal/shop/run"
 	"corte/internal/store"
@@ -29,7 +29,7 @@ func TestARowIsPutRight(t *testing.T) {
 		}
 		return b.Condition
 	}
-	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: plough, Height: 30, Pieces: 4, Wall: "brown", Splinters: "none", Sent: kit.Sent{Waited: time.Hour}}
+	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: plough, Height: 30, Pieces: 4, Wall: "brown", Splinters: "none", Sent: env.Sent{Waited: time.Hour}}
 	row, err := f.Run.LogCut(ctx, f.id, made)
 	if err != nil {
 		t.Fatal(err)
@@ -97,7 +97,7 @@ func TestARowIsPutRight(t *testing.T) {
 	}
 	// Counted in metres, each piece stays as long as it was.
 	counted := made
-	counted.Sent, counted.Metres = kit.Sent{}, 12
+	counted.Sent, counted.Metres = env.Sent{}, 12
 	inMetres, err := f.Run.LogCut(ctx, f.id, counted)
 	if err != nil {
 		t.Fatal(err)

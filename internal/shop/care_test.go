@@ -23,7 +23,7 @@ import (
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	shoplog "corte/internal/shop/log"
 	"corte/internal/shop/run"
 	"corte/internal/store"
@@ -121,15 +121,15 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{}); err == nil {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, env.Sent{}); err == nil {
 		t.Error("it ended before it was rinsed")
 	}
 	for w.Step < len(w.Steps)-1 {
-		if w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version, kit.Sent{Waited: time.Hour}); err != nil {
+		if w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version, env.Sent{Waited: time.Hour}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if _, err := f.Care.StepWash(ctx, f.id, w.ID, 0, 1, kit.Sent{}); err == nil {
+	if _, err := f.Care.StepWash(ctx, f.id, w.ID, 0, 1, env.Sent{}); err == nil {
 		t.Error("an old tablet moved it")
 	}
 	// Done at the tray while the server was away, it counts from then.
@@ -137,7 +137,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if ago(w.StepAt) != 60 {
 		t.Errorf("a step of an hour ago began %v", w.StepAt)
 	}
-	rows, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{Waited: 50 * time.Minute})
+	rows, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, env.Sent{Waited: 50 * time.Minute})
 	if err != nil || len(rows) != 2 || ago(rows[0].At) != 50 || ago(rows[1].At) != 50 {
 		t.Fatal(rows, err)
 	}
@@ -146,7 +146,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if !b.Condition.Asked || b.Condition.PitchLevel() != 0 || after[0].Uses != baths[0].Uses+2 {
 		t.Errorf("after it %+v, bath %+v", b.Condition, after[0])
 	}
-	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{}); err == nil {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, env.Sent{}); err == nil {
 		t.Error("it ended twice")
 	}
 }
@@ -300,7 +300,7 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	f := open(t)
 	ctx := t.Context()
 	// A cut that waited in a tablet keeps its own time.
-	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Sent: kit.Sent{Waited: 30 * time.Hour}}
+	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Sent: env.Sent{Waited: 30 * time.Hour}}
 	row, err := f.Run.LogCut(ctx, f.id, made)
 	if ago := time.Since(row.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", row.At, err)

@@ -13,7 +13,7 @@ import (
 	"corte/core/cut"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
@@ -36,16 +36,16 @@ func TestEdgesOfTheStations(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	_, err = f.Care.StepWash(ctx, f.id, w.ID, len(w.Steps), w.Version, kit.Sent{})
+	_, err = f.Care.StepWash(ctx, f.id, w.ID, len(w.Steps), w.Version, env.Sent{})
 	refused("a step past the last", err, "step")
-	_, err = f.Care.StepWash(ctx, f.id, w.ID, -1, w.Version, kit.Sent{})
+	_, err = f.Care.StepWash(ctx, f.id, w.ID, -1, w.Version, env.Sent{})
 	refused("a step before the first", err, "step")
-	stepped, err := f.Care.StepWash(ctx, f.id, w.ID, len(w.Steps)-1, w.Version, kit.Sent{})
+	stepped, err := f.Care.StepWash(ctx, f.id, w.ID, len(w.Steps)-1, w.Version, env.Sent{})
 	refused("the last step", err, "")
-	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{}); !is(err, refusal.Stale) {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, env.Sent{}); !is(err, refusal.Stale) {
 		t.Errorf("ended over an old version: %v", err)
 	}
-	if rows, err := f.Care.EndWash(ctx, f.id, w.ID, stepped.Version, kit.Sent{}); err != nil || len(rows) != 1 {
+	if rows, err := f.Care.EndWash(ctx, f.id, w.ID, stepped.Version, env.Sent{}); err != nil || len(rows) != 1 {
 		t.Errorf("ended: %d rows, %v", len(rows), err)
 	}
 	// A blade that is retired while it soaks is still in its wash.

@@ -16,10 +16,10 @@ import (
 	"corte/internal/shop/bench"
 	"corte/internal/shop/care"
 	"corte/internal/shop/choose"
+	"corte/internal/shop/env"
 	"corte/internal/shop/groove"
 	"corte/internal/shop/job"
 	"corte/internal/shop/joint"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/log"
 	"corte/internal/shop/mount"
 	"corte/internal/shop/own"
@@ -36,7 +36,7 @@ import (
 
 // A Service answers for every shop on one database. It holds no state.
 type Service struct {
-	*kit.Kit
+	*env.Env
 	Bench    bench.Station
 	Care     care.Station
 	Choose   choose.Station
@@ -58,15 +58,15 @@ type Service struct {
 
 // New makes a service that reads the time from now.
 func New(st *store.Store, now func() time.Time) *Service {
-	return over(&kit.Kit{Store: st, Now: now, Background: &kit.Background{}})
+	return over(&env.Env{Store: st, Now: now, Background: &env.Background{}})
 }
 
 // Stop ends what goes on in the background, such as an import, and waits for it.
 func (s *Service) Stop() { s.Background.Stop() }
 
-func over(k *kit.Kit) *Service {
+func over(k *env.Env) *Service {
 	return &Service{
-		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Special: special.At(k), Log: log.At(k),
+		Env: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Special: special.At(k), Log: log.At(k),
 		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Practice: practice.At(k), Rack: rack.At(k), Repair: repair.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }

@@ -16,7 +16,7 @@ import (
 	"corte/core/trace"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/shop/run"
 	shoptrace "corte/internal/shop/trace"
 	shoptruing "corte/internal/shop/truing"
@@ -48,10 +48,10 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	// Washed under Care it is half answered, and whole with the next cut.
 	w, err := f.Care.StartWash(ctx, f.id, shopcare.WashAsk{Blades: []uuid.UUID{chorus}, Cleaner: "detergent", Brush: care.Nylon})
 	for err == nil && w.Step < len(w.Steps)-1 {
-		w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version, kit.Sent{})
+		w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version, env.Sent{})
 	}
 	if err == nil {
-		_, err = f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{})
+		_, err = f.Care.EndWash(ctx, f.id, w.ID, w.Version, env.Sent{})
 	}
 	if err != nil {
 		t.Fatal(err)
@@ -109,14 +109,14 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	table := f.saws["table"].ID
 	r := shoptruing.Reading{Test: "heel", Saw: &table, First: []measure.Length{0, 0.2}, Span: 200, Dial: 1}
-	if _, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{}); err != nil {
+	if _, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), env.Sent{}); err != nil {
 		t.Fatal(err)
 	}
 	if bumped, _ = f.Trace.Get(ctx, f.id, bumped.ID); bumped.Answers["measure-heel"] != shoptrace.Found {
 		t.Errorf("measured: %v", bumped.Answers)
 	}
 	// What waited in a tablet keeps its own time, and counts from then.
-	early, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{Waited: 30 * time.Hour})
+	early, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), env.Sent{Waited: 30 * time.Hour})
 	if ago := time.Since(early.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", early.At, err)
 	}

@@ -15,11 +15,11 @@ import (
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/core/verdict"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 // A meeter is a result that is held to its case by meaning, because the case
@@ -67,7 +67,7 @@ func decision(raw json.RawMessage) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	said := answer.ReadCut(*in.Cut)
+	said := wire.ReadCut(*in.Cut)
 	return decide(w.Saw, blades, said, func(j cut.Job) (choose.Request, error) {
 		r := choose.Request{Job: j, Saw: w.Saw, Heel: measure.Length(in.Heel), ChangeMinutes: usualChange}
 		if in.Change != nil {

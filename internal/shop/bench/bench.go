@@ -13,15 +13,15 @@ import (
 	"corte/core/truing"
 	"corte/core/verdict"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Saw is a saw with what is on it, due and under way.
 type Saw struct {

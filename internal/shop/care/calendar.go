@@ -45,7 +45,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 		return "", refusal.NotThere(err, "", "calendar address")
 	}
 	ctx = store.For(ctx, shop) // whoever asks may be known to no shop
-	sh, err := rack.At(s.Kit).Shop(ctx, shop)
+	sh, err := rack.At(s.Env).Shop(ctx, shop)
 	if err != nil {
 		return "", err
 	}

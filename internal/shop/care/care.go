@@ -20,17 +20,17 @@ import (
 	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/env"
 	shopgroove "corte/internal/shop/groove"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Care is how all of a shop's blades stand, and what is under way.
 type Care struct {
@@ -97,7 +97,7 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) (Care, error) {
 	if out.Washes, err = record.Readable(all, func(w store.Wash) (Wash, error) { return wash(w, rack) }); err != nil {
 		return out, err
 	}
-	if out.Grooves, err = shopgroove.At(s.Kit).Fitting(ctx, shop); err != nil {
+	if out.Grooves, err = shopgroove.At(s.Env).Fitting(ctx, shop); err != nil {
 		return out, err
 	}
 	if out.Away, err = s.Store.Away(ctx, shop); err != nil {
@@ -110,7 +110,7 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) (Care, error) {
 // StandIns names the blades that can serve while one is away: of its kind, fit
 // for a saw that takes it, and neither dull nor pitchy. At most so many.
 func (s Station) StandIns(ctx context.Context, shop, id uuid.UUID, most int) ([]string, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
+	b, err := rack.At(s.Env).Blade(ctx, shop, id)
 	if err != nil {
 		return nil, err
 	}
@@ -163,12 +163,12 @@ func (s Station) aligned(ctx context.Context, shop uuid.UUID) (map[uuid.UUID]boo
 // SendOut logs that a blade goes to the saw doctor. A retired blade does not.
 func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d store.SentDetail, by, note string) (store.Entry, error) {
 	var out store.Entry
-	err := s.WithBlade(ctx, shop, blade, func(in *kit.Kit, b store.Blade) (err error) {
+	err := s.WithBlade(ctx, shop, blade, func(in *env.Env, b store.Blade) (err error) {
 		switch {
 		case b.Retired != nil:
 			return refusal.Of("id", "%s is retired", b.Name)
 		case b.Condition.Away:
-			return kit.Already("id", "%s is already out for sharpening. Nothing was saved; take it back first", b.Name)
+			return env.Already("id", "%s is already out for sharpening. Nothing was saved; take it back first", b.Name)
 		case d.To == "":
 			return refusal.Of("to", "say where it goes")
 		}
@@ -190,7 +190,7 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 		kind = store.KindSharpened
 	}
 	var out store.Entry
-	err = s.WithBlade(ctx, shop, blade, func(in *kit.Kit, b store.Blade) (err error) {
+	err = s.WithBlade(ctx, shop, blade, func(in *env.Env, b store.Blade) (err error) {
 		changed := b
 		if d.Kerf > 0 {
 			changed.Kerf = d.Kerf
@@ -200,7 +200,7 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 		}
 		switch {
 		case !b.Condition.Away:
-			return kit.Already("id", "%s isn't out for sharpening, so it can't come back. Nothing was saved; send it out first, or look in its log", b.Name)
+			return env.Already("id", "%s isn't out for sharpening, so it can't come back. Nothing was saved; send it out first, or look in its log", b.Name)
 		case d.Diameter > b.Diameter+1:
 			return refusal.Of("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
 		}
@@ -238,11 +238,11 @@ type MoneyAsk struct {
 // Money works out what a blade costs by the metre, and from when it costs less
 // than cheap blades that are thrown away.
 func (s Station) Money(ctx context.Context, shop, id uuid.UUID, a MoneyAsk) (Money, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
+	b, err := rack.At(s.Env).Blade(ctx, shop, id)
 	if err != nil {
 		return Money{}, err
 	}
-	sh, err := rack.At(s.Kit).Shop(ctx, shop)
+	sh, err := rack.At(s.Env).Shop(ctx, shop)
 	if err != nil {
 		return Money{}, err
 	}

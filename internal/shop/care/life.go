@@ -20,7 +20,7 @@ const mostPoints = 240
 
 // Life follows a blade through its log.
 func (s Station) Life(ctx context.Context, shop, blade uuid.UUID) (Life, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, blade)
+	b, err := rack.At(s.Env).Blade(ctx, shop, blade)
 	if err != nil {
 		return Life{}, err
 	}

@@ -9,7 +9,7 @@ import (
 	"corte/core/care"
 	"corte/core/say"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -52,11 +52,11 @@ type SurveyReport struct {
 // Survey finds the last survey of a blade and what it comes to.
 func (s Station) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport, error) {
 	var out SurveyReport
-	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
+	b, err := rack.At(s.Env).Blade(ctx, shop, id)
 	if err != nil {
 		return out, err
 	}
-	sh, err := rack.At(s.Kit).Shop(ctx, shop)
+	sh, err := rack.At(s.Env).Shop(ctx, shop)
 	if err != nil {
 		return out, err
 	}
@@ -97,9 +97,9 @@ type Mending struct {
 // again; one that cannot be mended is retired.
 func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mending) (store.Entry, error) {
 	var out store.Entry
-	err := s.WithBlade(ctx, shop, id, func(in *kit.Kit, b store.Blade) error {
+	err := s.WithBlade(ctx, shop, id, func(in *env.Env, b store.Blade) error {
 		if b.Retired != nil {
-			return kit.Already("id", "%s is retired", b.Name)
+			return env.Already("id", "%s is retired", b.Name)
 		}
 		if !m.Cannot {
 			var err error
@@ -128,7 +128,7 @@ func (s Station) Note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, by, 
 }
 
 func (s Station) note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, kind store.Kind, detail any, by, note string) (store.Entry, error) {
-	if _, err := rack.At(s.Kit).Blade(ctx, shop, blade); err != nil {
+	if _, err := rack.At(s.Env).Blade(ctx, shop, blade); err != nil {
 		return store.Entry{}, err
 	}
 	raw, err := json.Marshal(detail)

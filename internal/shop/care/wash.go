@@ -13,7 +13,7 @@ import (
 	"corte/core/verdict"
 	"corte/internal/record"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
@@ -144,7 +144,7 @@ func apart(ctx context.Context, tx *store.Store, shop uuid.UUID, blades []uuid.U
 			if err != nil {
 				return err
 			}
-			return kit.Already("blade_ids", "%s is in a wash already. Nothing was saved; finish or discard that wash first", b.Name)
+			return env.Already("blade_ids", "%s is in a wash already. Nothing was saved; finish or discard that wash first", b.Name)
 		}
 	}
 	return nil
@@ -188,7 +188,7 @@ func wash(w store.Wash, of map[uuid.UUID]store.Blade) (Wash, error) {
 
 // StepWash moves a wash to a step, over the version it carries. The step's
 // timer began when somebody went to it, which may have waited to be sent.
-func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version int, sent kit.Sent) (Wash, error) {
+func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version int, sent env.Sent) (Wash, error) {
 	w, err := s.Wash(ctx, shop, id)
 	if err != nil {
 		return w, err
@@ -211,7 +211,7 @@ func (s Station) DropWash(ctx context.Context, shop, id uuid.UUID) error {
 
 // EndWash logs the wash of every blade, as of when it was done, and counts the
 // bath's use.
-func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, sent kit.Sent) ([]store.Entry, error) {
+func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, sent env.Sent) ([]store.Entry, error) {
 	w, err := s.Wash(ctx, shop, id)
 	if err != nil {
 		return nil, err
@@ -226,7 +226,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, s
 	if err != nil {
 		return nil, err
 	}
-	at, by := sent.At(s.Now()), kit.By(ctx, w.By)
+	at, by := sent.At(s.Now()), env.By(ctx, w.By)
 	var rows []store.Entry
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		rows = nil

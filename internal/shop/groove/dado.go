@@ -82,7 +82,7 @@ func (d DadoSet) on(w store.Saw, b store.Blade) SetOnSaw {
 }
 
 func (s Station) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
-	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
+	b, err := rack.At(s.Env).Blade(ctx, shop, id)
 	if err == nil && b.Make != blade.Dado {
 		err = refusal.Of("id", "%s is a single blade; only a dado set has parts", b.Name)
 	}

@@ -17,16 +17,16 @@ import (
 	"corte/core/verdict"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/shop/run"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // An Ask is a groove as somebody says it: the piece that goes in first.
 type Ask struct {
@@ -317,7 +317,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		if err != nil {
 			return refusal.Of("id", "%s", err)
 		}
-		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: kit.By(ctx, g.By), Detail: detail}); err != nil {
+		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: env.By(ctx, g.By), Detail: detail}); err != nil {
 			return err
 		}
 		row := g.Groove
@@ -355,7 +355,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 		if n := len(g.Way.Passes); n > 1 {
 			cutMade.Metres = float64(n*made) * c.job.CutLength().Mm() / 1000
 		}
-		d, _, err := run.At(s.Kit).CutDetail(ctx, shop, cutMade)
+		d, _, err := run.At(s.Env).CutDetail(ctx, shop, cutMade)
 		if err != nil {
 			return g, err
 		}
@@ -371,7 +371,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 			if err != nil {
 				return g, err
 			}
-			entries = append(entries, store.Entry{Shop: shop, At: at, Kind: one.kind, Blade: &g.Blade, Saw: &g.Saw, By: kit.By(ctx, g.By), Note: one.note, Detail: raw})
+			entries = append(entries, store.Entry{Shop: shop, At: at, Kind: one.kind, Blade: &g.Blade, Saw: &g.Saw, By: env.By(ctx, g.By), Note: one.note, Detail: raw})
 		}
 	}
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {

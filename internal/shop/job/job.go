@@ -15,15 +15,15 @@ import (
 	"corte/core/job"
 	"corte/internal/record"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Row is a row of a list, and what somebody holds it to.
 type Row struct {
@@ -103,7 +103,7 @@ func (s Station) Add(ctx context.Context, shop uuid.UUID, name string, rows []Ro
 	if err != nil {
 		return Job{}, err
 	}
-	id, err := s.Kit.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.Env.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		return tx.AddJob(ctx, store.Job{ID: id, Shop: shop, Name: name, List: list, Created: s.Now()})
 	})
 	if err != nil {
@@ -184,7 +184,7 @@ type Tick struct {
 	Spoilt  int
 	Seconds float64 // that a piece took with all that belongs to it; 0 if nobody counted
 	By      string
-	Sent    kit.Sent
+	Sent    env.Sent
 }
 
 // TickOff adds a tick. It needs no version: ticks add up in any order.

@@ -19,7 +19,7 @@ import (
 	"corte/core/say"
 	"corte/internal/record"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 )
 
 // workshop is one table saw with a worn combination blade on it and, where asked,
@@ -40,7 +40,7 @@ func workshop(t *testing.T, blades ...record.Blade) (Station, record.Shelf, Job)
 		j.Done[r.ID] = job.Progress{Left: r.Pieces}
 	}
 	now := time.Date(2026, 11, 27, 8, 0, 0, 0, time.UTC)
-	return Station{&kit.Kit{Now: func() time.Time { return now }}}, record.Shelf{Saws: []record.Saw{s}, Blades: blades}, j
+	return Station{&env.Env{Now: func() time.Time { return now }}}, record.Shelf{Saws: []record.Saw{s}, Blades: blades}, j
 }
 
 func bladeOf(name string, teeth int, hook float64) record.Blade {

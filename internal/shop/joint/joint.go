@@ -12,15 +12,15 @@ import (
 	"corte/core/joint"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Plan is a joint worked out, and the blade that it was worked out for.
 type Plan struct {

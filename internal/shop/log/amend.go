@@ -8,7 +8,7 @@ import (
 
 	"corte/core/say"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
@@ -45,7 +45,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 			return refusal.Of("id", "this row stands as it is; say what is to be put right")
 		}
 		if row.StruckBy == nil {
-			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: kit.By(ctx, "")}
+			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, "")}
 			if _, err := tx.Append(ctx, struck); err != nil {
 				return err
 			}

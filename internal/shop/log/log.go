@@ -9,15 +9,15 @@ import (
 
 	"corte/core/say"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // Rows lists one page of the log, newest first, and the mark before which the
 // next page begins, if there is one.
@@ -53,7 +53,7 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 	case !strikable[row.Kind]:
 		return row, refusal.Of("id", "this row cannot be struck out; undo what it records instead")
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: kit.By(ctx, ""), Note: note}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, ""), Note: note}
 	var d store.CutDetail
 	_ = json.Unmarshal(row.Detail, &d)
 	out, err := s.Store.Append(ctx, e, func(tx *store.Store, e store.Entry) error {

@@ -139,7 +139,7 @@ func (s Station) Imports(ctx context.Context, shop uuid.UUID) ([]store.Import, e
 
 // weigh says what a file would do, and which rows it would add.
 func (s Station) weigh(ctx context.Context, shop uuid.UUID, rows []logfile.Row) (out Old, add []store.Entry, err error) {
-	saws, blades, err := rack.At(s.Kit).Whole(ctx, shop)
+	saws, blades, err := rack.At(s.Env).Whole(ctx, shop)
 	if err != nil {
 		return out, nil, err
 	}

@@ -17,17 +17,17 @@ import (
 	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/env"
 	shopgroove "corte/internal/shop/groove"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Mounting is a mounting that is under way, with its steps.
 type Mounting struct {
@@ -64,7 +64,7 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 		return Mounting{}, refusal.Of("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
 	}
 	if groove != nil {
-		g, err := shopgroove.At(s.Kit).Get(ctx, shop, *groove)
+		g, err := shopgroove.At(s.Env).Get(ctx, shop, *groove)
 		switch {
 		case err != nil:
 			return Mounting{}, err
@@ -128,7 +128,7 @@ func (s Station) mounting(ctx context.Context, m store.Mounting) (Mounting, erro
 		c.Heard = append(c.Heard, say.Of("%s %s", is.Why, is.WayOut))
 	}
 	if m.Groove != nil {
-		g, err := shopgroove.At(s.Kit).Get(ctx, m.Shop, *m.Groove)
+		g, err := shopgroove.At(s.Env).Get(ctx, m.Shop, *m.Groove)
 		if err != nil {
 			return out, err
 		}

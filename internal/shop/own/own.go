@@ -26,15 +26,15 @@ import (
 	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/env"
 	"corte/internal/shop/job"
-	"corte/internal/shop/kit"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // An Ask is what the blades are weighed over, and what things cost.
 type Ask struct {

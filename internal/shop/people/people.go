@@ -19,16 +19,16 @@ import (
 	"corte/internal/account"
 	"corte/internal/record"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	shoppractice "corte/internal/shop/practice"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 const (
 	invitationKept = 7 * 24 * time.Hour

@@ -16,15 +16,15 @@ import (
 	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // done are the answers of who asks.
 func (s Station) done(ctx context.Context, shop uuid.UUID) ([]practice.Done, error) {

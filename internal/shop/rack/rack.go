@@ -16,15 +16,15 @@ import (
 	"corte/internal/photo"
 	"corte/internal/record"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // CheckBlade reports the first number that no real blade can have.
 func CheckBlade(b store.Blade) error {
@@ -123,7 +123,7 @@ func (s Station) ChangeSaw(ctx context.Context, shop uuid.UUID, w store.Saw) (st
 
 // ChangeShop writes how the shop likes to work over the version it carries.
 func (s Station) ChangeShop(ctx context.Context, sh store.Shop) (store.Shop, error) {
-	if err := kit.CheckZone(sh); err != nil {
+	if err := env.CheckZone(sh); err != nil {
 		return sh, err
 	}
 	if err := s.Store.ChangeShop(ctx, sh); err != nil {
@@ -150,7 +150,7 @@ func (s Station) RestoreBlade(ctx context.Context, shop, id uuid.UUID) (store.Bl
 }
 
 func (s Station) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.Retired) (store.Blade, error) {
-	err := s.WithBlade(ctx, shop, id, func(in *kit.Kit, b store.Blade) error {
+	err := s.WithBlade(ctx, shop, id, func(in *env.Env, b store.Blade) error {
 		if err := again(b.Name, b.Retired != nil, r != nil); err != nil {
 			return err
 		}
@@ -177,18 +177,18 @@ func (s Station) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.Re
 func again(name string, is, wanted bool) error {
 	switch {
 	case is && wanted:
-		return kit.Already("id", "%s is already retired. Nothing was saved", name)
+		return env.Already("id", "%s is already retired. Nothing was saved", name)
 	case !is && !wanted:
-		return kit.Already("id", "%s is in use already. Nothing was saved", name)
+		return env.Already("id", "%s is in use already. Nothing was saved", name)
 	}
 	return nil
 }
 
 // underWay refuses to retire a saw or a blade while a mounting of it is open.
-func underWay(ctx context.Context, in *kit.Kit, shop uuid.UUID, of func(store.Mounting) bool, name string) error {
+func underWay(ctx context.Context, in *env.Env, shop uuid.UUID, of func(store.Mounting) bool, name string) error {
 	all, err := in.Store.Mountings(ctx, shop)
 	if err == nil && slices.ContainsFunc(all, of) {
-		err = kit.Already("id", "%s has a mounting under way. Nothing was saved; finish or discard the mounting first", name)
+		err = env.Already("id", "%s has a mounting under way. Nothing was saved; finish or discard the mounting first", name)
 	}
 	return err
 }
@@ -230,7 +230,7 @@ func (s Station) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, note
 }
 
 func retiredEntry(ctx context.Context, shop uuid.UUID, r *store.Retired, at time.Time, blade, saw *uuid.UUID) store.Entry {
-	e := store.Entry{Shop: shop, At: at, Kind: store.KindRestored, Blade: blade, Saw: saw, By: kit.By(ctx, "")}
+	e := store.Entry{Shop: shop, At: at, Kind: store.KindRestored, Blade: blade, Saw: saw, By: env.By(ctx, "")}
 	if r != nil {
 		e.Kind, e.Note = store.KindRetired, r.Note
 		e.Detail, _ = json.Marshal(store.RetiredDetail{Reason: r.Reason})

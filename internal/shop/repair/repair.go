@@ -17,15 +17,15 @@ import (
 	"corte/core/say"
 	"corte/internal/refusal"
 	"corte/internal/rowcheck"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Row is one that can't be read.
 type Row struct {
@@ -107,7 +107,7 @@ var onRecord = []string{"blades", "saws", "members"}
 // errors of somebody who was first.
 func (s Station) change(ctx context.Context, shop uuid.UUID, table, id, over string, f func(tx *store.Store, t store.Table) error) error {
 	if slices.Contains(onlyAdded, table) {
-		return kit.Already("", "rows of this kind are only ever added. Nothing was changed; the row is left out of every page and does no harm")
+		return env.Already("", "rows of this kind are only ever added. Nothing was changed; the row is left out of every page and does no harm")
 	}
 	return s.Store.Atomically(ctx, func(tx *store.Store) error {
 		tables, err := tx.Tables(ctx)
@@ -126,13 +126,13 @@ func (s Station) change(ctx context.Context, shop uuid.UUID, table, id, over str
 		case digest(raw) != over:
 			return refusal.Changed(store.ErrStale, "row")
 		case rowcheck.Check(table, raw) == nil:
-			return kit.Already("", "this row can be read. Nothing was changed; edit it on its own page")
+			return env.Already("", "this row can be read. Nothing was changed; edit it on its own page")
 		case table == "log":
-			return kit.Already("", "rows of the log stay as they were written. Nothing was changed; strike the row out on the Log page")
+			return env.Already("", "rows of the log stay as they were written. Nothing was changed; strike the row out on the Log page")
 		}
 		err = f(tx, t)
 		if store.IsReferenced(err) {
-			return kit.Already("", "other rows name this one, so it can't be removed. Nothing was changed; repair it instead")
+			return env.Already("", "other rows name this one, so it can't be removed. Nothing was changed; repair it instead")
 		}
 		return err
 	})
@@ -161,7 +161,7 @@ func (s Station) Repair(ctx context.Context, shop uuid.UUID, table, id, over str
 // Remove deletes a row that can't be read, whose digest is over.
 func (s Station) Remove(ctx context.Context, shop uuid.UUID, table, id, over string) error {
 	if slices.Contains(onRecord, table) {
-		return kit.Already("", "blades, saws and people stay on record, since the log names them. Nothing was changed; repair the row instead")
+		return env.Already("", "blades, saws and people stay on record, since the log names them. Nothing was changed; repair the row instead")
 	}
 	return s.change(ctx, shop, table, id, over, func(tx *store.Store, t store.Table) error { return tx.DeleteRow(ctx, t, shop, id) })
 }

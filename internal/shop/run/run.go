@@ -16,15 +16,15 @@ import (
 	"corte/core/verdict"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // measures are what pieces are compared by; less is better in each.
 var measures = []struct {
@@ -54,7 +54,7 @@ type CutMade struct {
 	CameBack  *bool        // after a wash
 	Heard     *store.Heard // nil where nobody listened
 	By, Note  string
-	Sent      kit.Sent
+	Sent      env.Sent
 }
 
 // LogCut adds a cut to the log, brings the blade's condition up to date, and

@@ -18,7 +18,7 @@ import (
 	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -96,7 +96,7 @@ func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cu
 		if found := shopchoose.Findings(one.Job, saw); shopchoose.Worst(found) == verdict.Stop {
 			return Trial{}, refusal.Of("cut", "%s %s", found[0].Why, found[0].WayOut)
 		}
-		b, err := rack.At(s.Kit).Blade(ctx, shop, one.Blade)
+		b, err := rack.At(s.Env).Blade(ctx, shop, one.Blade)
 		if err != nil {
 			return Trial{}, err
 		}
@@ -271,7 +271,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 	}
 	now := s.Now()
 	t.Ended = &now
-	by := kit.By(ctx, t.By)
+	by := env.By(ctx, t.By)
 	_, t.Says = results(t)
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.ChangeTrial(ctx, t.Trial); err != nil {

@@ -19,15 +19,15 @@ import (
 	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // Answers to a check.
 const (
@@ -367,11 +367,11 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 		}
 		if known.ID == "edge-dull" && fixed && row.Blade != nil {
 			says, _ := json.Marshal(store.JudgedDetail{Says: "dull"})
-			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: kit.By(ctx, row.By), Note: "proved by a trace", Detail: says}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: env.By(ctx, row.By), Note: "proved by a trace", Detail: says}); err != nil {
 				return err
 			}
 		}
-		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: kit.By(ctx, row.By), Note: note, Detail: raw})
+		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: env.By(ctx, row.By), Note: note, Detail: raw})
 		return err
 	})
 	if err != nil {

@@ -14,16 +14,16 @@ import (
 	"corte/core/say"
 	"corte/core/truing"
 	"corte/internal/refusal"
-	"corte/internal/shop/kit"
+	"corte/internal/shop/env"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+type Station struct{ *env.Env }
 
 // At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+func At(k *env.Env) Station { return Station{k} }
 
 // A Reading is everything that a truing session read.
 type Reading struct {
@@ -196,7 +196,7 @@ func prefixed(form string, says []say.Line) []say.Line {
 
 // Save logs a session. input is what was sent, kept
 // whole so that it can be worked out anew.
-func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent kit.Sent) (Past, error) {
+func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent env.Sent) (Past, error) {
 	if r.Test == "width" || r.Test == "depth" || r.Test == "scoring" {
 		return Past{}, refusal.Of("test", "an adjustment is not kept; it is done")
 	}
@@ -264,7 +264,7 @@ func past(e store.Entry, w store.Saw) Past {
 
 // MoveSaw logs that a saw was moved or bumped.
 func (s Station) MoveSaw(ctx context.Context, shop uuid.UUID, id uuid.UUID, note string) (store.Entry, error) {
-	if _, err := rack.At(s.Kit).Saw(ctx, shop, id); err != nil {
+	if _, err := rack.At(s.Env).Saw(ctx, shop, id); err != nil {
 		return store.Entry{}, err
 	}
 	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindMoved, Saw: &id, Note: note}

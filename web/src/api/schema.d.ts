@@ -1675,7 +1675,7 @@ export interface paths {
         };
         /**
          * All that decides about a cut, for a browser to keep
-         * @description What the core weighs cuts by, as it is now: saws, blades with their condition, what was taught and measured. Only the core that ships with this Corte reads it (corte-away, in the browser, while the server is away).
+         * @description What the core weighs cuts by, as it is now: saws, blades with their condition, what was taught and measured. Only the core that ships with this Corte reads it (corte-offline, in the browser, while the server is away).
          */
         get: operations["getShelf"];
         put?: never;

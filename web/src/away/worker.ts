@@ -1,6 +1,6 @@
 /**
  * The core in this browser, for as long as the server is away: the same Go,
- * compiled for it (cmd/corte-away), beside the page, over the shelf that was
+ * compiled for it (cmd/corte-offline), beside the page, over the shelf that was
  * last seen.
  */
 import goUrl from '../../wasm/wasm_exec.js?url';

@@ -1,8 +1,8 @@
-// Package away answers what a page asks of the core while the server is away:
+// Package offline answers what a page asks of the core while the server is away:
 // plans, sweeps, comparisons, supports and lengths, over the shelf that was last
 // seen. It is the same core, the same station and the same answers as the
-// server's; cmd/corte-away is it for a browser.
-package away
+// server's; cmd/corte-offline is it for a browser.
+package offline
 
 import (
 	"context"
@@ -17,12 +17,12 @@ import (
 	"corte/core/say"
 	"corte/core/sight"
 	"corte/core/sound"
-	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/choose"
+	"corte/internal/wire"
 )
 
 // A Host answers over one shelf, and listens to one saw at a time.
@@ -62,12 +62,12 @@ func (h *Host) Ask(address string, body []byte) (status int, out []byte) {
 func (h *Host) Look(address string, body []byte, p sight.Picture, places []float64) (status int, out []byte) {
 	ctx := context.Background()
 	if address == "/blade-looks" {
-		b, err := p.Look(answer.Places(&places))
+		b, err := p.Look(wire.Places(&places))
 		if err != nil {
 			return said(nil, "", refusal.Of("photo", "%v", err))
 		}
 		rack, err := h.station.Rack(ctx, shop)
-		return said(answer.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
+		return said(wire.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
 	}
 	var in struct {
 		Thickness float64           `json:"thickness_mm"`
@@ -82,23 +82,23 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 		return said(nil, "", err)
 	}
 	if address == "/edge-looks" {
-		e, err := p.LookAtEdge(in.Length, answer.Places(&places), in.Face == contract.EdgeFaceBelow)
+		e, err := p.LookAtEdge(in.Length, wire.Places(&places), in.Face == contract.EdgeFaceBelow)
 		if err != nil {
 			return said(nil, in.Units, refusal.Of("photo", "%v", err))
 		}
-		return said(answer.VoiceIn(in.Units).EdgeLook(e, p.Wide, p.High), in.Units, nil)
+		return said(wire.VoiceIn(in.Units).EdgeLook(e, p.Wide, p.High), in.Units, nil)
 	}
-	w, err := p.LookAtWall(in.Thickness, answer.Places(&places))
+	w, err := p.LookAtWall(in.Thickness, wire.Places(&places))
 	if err != nil {
 		return said(nil, in.Units, refusal.Of("photo", "%v", err))
 	}
 	var turn sight.Turn
 	if saw, err := h.station.Saw(ctx, shop, in.Saw); err == nil {
 		if b, err := h.station.Blade(ctx, shop, in.Blade); err == nil {
-			turn = answer.Turn(saw, b, in.Feed)
+			turn = wire.Turn(saw, b, in.Feed)
 		}
 	}
-	return said(answer.VoiceIn(in.Units).WallLook(w, p.Wide, p.High, turn), in.Units, nil)
+	return said(wire.VoiceIn(in.Units).WallLook(w, p.Wide, p.High, turn), in.Units, nil)
 }
 
 // Listen begins to listen to a saw and the blade that is on it, to so many samples a
@@ -121,7 +121,7 @@ func (h *Host) Listen(saw, blade string, rate float64) (status int, out []byte) 
 		if err != nil {
 			return refusal.NotThere(err, "blade_id", "blade")
 		}
-		h.saw, h.rate, h.heard = answer.Ear(w, b), rate, 0
+		h.saw, h.rate, h.heard = wire.Ear(w, b), rate, 0
 		h.live, err = sound.NewLive(rate, h.saw)
 		return err
 	}
@@ -133,10 +133,10 @@ func (h *Host) Hear(block []byte) (status int, out []byte) {
 	if h.live == nil {
 		return said(nil, "", refusal.Of("rate", "nobody has begun to listen"))
 	}
-	samples := answer.Samples(block)
+	samples := wire.Samples(block)
 	h.heard += len(samples)
 	h.live.Hear(samples)
-	return said(answer.Voice{}.Hear(h.live.Heard(), h.saw, float64(h.heard)/h.rate, 0), "", nil)
+	return said(wire.Voice{}.Hear(h.live.Heard(), h.saw, float64(h.heard)/h.rate, 0), "", nil)
 }
 
 // GoOn takes over what another host, of an older shelf, was listening to.
@@ -152,10 +152,10 @@ func said(result any, units contract.Units, err error) (status int, out []byte) 
 	switch {
 	case errors.As(err, &r):
 		status = r.Status()
-		result = contract.Problem{Status: status, Detail: answer.VoiceIn(units).Sentence(r.What), Field: opt.Known(r.Field), Title: "away", Type: "about:blank"}
+		result = contract.Problem{Status: status, Detail: wire.VoiceIn(units).Sentence(r.What), Field: ptr.NonZero(r.Field), Title: "away", Type: "about:blank"}
 	case err != nil:
 		status = 400
-		result = contract.Problem{Status: status, Detail: answer.Sentence(err.Error()), Title: "away", Type: "about:blank"}
+		result = contract.Problem{Status: status, Detail: wire.Sentence(err.Error()), Title: "away", Type: "about:blank"}
 	default:
 		status = 200
 	}
@@ -174,37 +174,37 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		p, err := h.station.Plan(ctx, shop, answer.ReadCut(in.Cut), answer.PlanLimit(in.Limit))
+		p, err := h.station.Plan(ctx, shop, wire.ReadCut(in.Cut), wire.PlanLimit(in.Limit))
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return answer.VoiceIn(in.Units).Plan(p), in.Units, nil
+		return wire.VoiceIn(in.Units).Plan(p), in.Units, nil
 	case "/sweeps":
 		var in contract.CreateSweepJSONRequestBody
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		s, err := h.station.Sweep(ctx, shop, answer.ReadCut(in.Cut), answer.ReadSweep(in))
+		s, err := h.station.Sweep(ctx, shop, wire.ReadCut(in.Cut), wire.ReadSweep(in))
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return answer.VoiceIn(in.Units).Sweep(s), in.Units, nil
+		return wire.VoiceIn(in.Units).Sweep(s), in.Units, nil
 	case "/comparisons":
 		var in contract.CreateComparisonJSONRequestBody
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		w, all, err := h.station.Compare(ctx, shop, answer.ReadCut(in.Cut), answer.ReadPins(in.Pins))
+		w, all, err := h.station.Compare(ctx, shop, wire.ReadCut(in.Cut), wire.ReadPins(in.Pins))
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return map[string]any{"items": answer.VoiceIn(in.Units).Comparison(w.ID, all)}, in.Units, nil
+		return map[string]any{"items": wire.VoiceIn(in.Units).Comparison(w.ID, all)}, in.Units, nil
 	case "/support-plans":
 		var in contract.CreateSupportPlanJSONRequestBody
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		b, now, err := answer.ReadBoard(in)
+		b, now, err := wire.ReadBoard(in)
 		if err != nil {
 			return nil, in.Units, err
 		}
@@ -212,13 +212,13 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return answer.VoiceIn(in.Units).SupportPlans(plan, as), in.Units, nil
+		return wire.VoiceIn(in.Units).SupportPlans(plan, as), in.Units, nil
 	case "/unmarked-blades":
 		var in contract.UnmarkedReadings
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		out, err := answer.Unmarked(in)
+		out, err := wire.Unmarked(in)
 		return out, "", err
 	case "/length":
 		var in struct {
@@ -228,11 +228,11 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		l, err := measure.Parse(in.Text, answer.VoiceIn(in.Units).Unit)
+		l, err := measure.Parse(in.Text, wire.VoiceIn(in.Units).Unit)
 		if err != nil {
 			return nil, in.Units, &refusal.Error{Field: "text", What: say.Error(err)}
 		}
-		return answer.Length(l), in.Units, nil
+		return wire.Length(l), in.Units, nil
 	}
 	return nil, "", &refusal.Error{Reason: refusal.Missing, What: say.Of("Corte does not answer, and this cannot be worked out without it")}
 }

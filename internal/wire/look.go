@@ -1,4 +1,4 @@
-package answer
+package wire
 
 import (
 	"cmp"
@@ -10,14 +10,14 @@ import (
 	"corte/core/sight"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
 )
 
 // Places are those of a photo that somebody has shown, in shares of its sides.
 func Places(shares *[]float64) (out []sight.Point) {
-	flat := opt.Value(shares)
+	flat := ptr.Value(shares)
 	for i := 0; i+1 < len(flat); i += 2 {
 		out = append(out, sight.Point{X: flat[i], Y: flat[i+1]})
 	}
@@ -39,10 +39,10 @@ func (v Voice) WallLook(w sight.Wall, wide, high int, t sight.Turn) contract.Wal
 	out := contract.WallLook{
 		Corners: spots(w.Corners[:], wide, high), LengthMm: to4(w.Length), Brown: round4(w.Brown), Black: round4(w.Black), Spots: w.Spots,
 		Grade: contract.Wall(w.Grade()), Crossing: w.Crossing, Signs: append([]string{}, w.Signs(t)...), Says: []string{},
-		SpacingMm: opt.Positive(to4(w.Spacing)), TurnMm: opt.Positive(to4(t.Turn)), ToothMm: opt.Positive(to4(t.Tooth)),
+		SpacingMm: ptr.Positive(to4(w.Spacing)), TurnMm: ptr.Positive(to4(t.Turn)), ToothMm: ptr.Positive(to4(t.Tooth)),
 	}
 	if w.Spacing > 0 {
-		out.SpacingTrust = opt.Of(sight.TrustIn(w.SpacingSure))
+		out.SpacingTrust = ptr.To(sight.TrustIn(w.SpacingSure))
 	}
 	for _, share := range w.Along {
 		out.Along = append(out.Along, round4(share))
@@ -92,13 +92,13 @@ func (v Voice) Look(b sight.Blade, wide, high int, rack []record.Blade) contract
 		Teeth: b.Teeth, TeethSure: b.TeethSure, HookDeg: b.Hook, HookSure: b.HookSure, Group: b.Group, Slots: b.Slots,
 		Missing: teeth(b.Missing), Short: teeth(b.Short), Bent: teeth(b.Bent), Rim: spots(b.Rim, wide, high), Bore: spots(b.Bore, wide, high), Tips: spots(b.Tips, wide, high),
 		TeethTrust: sight.TrustIn(b.TeethSure), HookTrust: sight.TrustIn(b.HookSure),
-		BoreRatio: opt.Positive(round4(b.BoreRatio)), GulletRatio: round4(b.Gullet / 2), Doubts: []string{}, Alike: []contract.AlikeBlade{},
+		BoreRatio: ptr.Positive(round4(b.BoreRatio)), GulletRatio: round4(b.Gullet / 2), Doubts: []string{}, Alike: []contract.AlikeBlade{},
 	}
 	if out.TeethTrust != sight.Doubtful {
-		out.Take.Teeth, out.Take.Group = &b.Teeth, opt.Known(b.Group)
+		out.Take.Teeth, out.Take.Group = &b.Teeth, ptr.NonZero(b.Group)
 	}
 	if out.HookTrust != sight.Doubtful {
-		out.Take.HookDeg = opt.Of(math.Round(2*b.Hook) / 2)
+		out.Take.HookDeg = ptr.To(math.Round(2*b.Hook) / 2)
 	}
 	for _, d := range b.Doubts() {
 		out.Doubts = append(out.Doubts, v.Sentence(d))
@@ -117,7 +117,7 @@ func (v Voice) Look(b sight.Blade, wide, high int, rack []record.Blade) contract
 // Unmarked is what the readings of a blade that has nothing written on it come to.
 func Unmarked(in contract.UnmarkedReadings) (out contract.UnmarkedBlade, err error) {
 	if in.GroupTeeth != nil && in.Groups != nil {
-		out.Teeth = opt.Of(*in.GroupTeeth * *in.Groups)
+		out.Teeth = ptr.To(*in.GroupTeeth * *in.Groups)
 	}
 	if in.OffsetMm != nil && in.DiameterMm != nil {
 		hook, err := truing.Hook(*in.OffsetMm, *in.DiameterMm/2)
@@ -130,19 +130,19 @@ func Unmarked(in contract.UnmarkedReadings) (out contract.UnmarkedBlade, err err
 		if *in.PlateMm >= *in.KerfMm {
 			return out, refusal.Of("plate_mm", "the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")
 		}
-		out.SideClearanceMm = opt.Of((*in.KerfMm - *in.PlateMm) / 2)
+		out.SideClearanceMm = ptr.To((*in.KerfMm - *in.PlateMm) / 2)
 	}
 	if in.BoreRatio != nil { // of bore and diameter one gives the other
 		switch ratio := measure.Length(*in.BoreRatio); {
 		case in.BoreMm != nil:
-			out.BoreMm, out.DiameterMm = in.BoreMm, opt.Of(whole(*in.BoreMm/ratio))
+			out.BoreMm, out.DiameterMm = in.BoreMm, ptr.To(whole(*in.BoreMm/ratio))
 		case in.DiameterMm != nil:
-			out.DiameterMm, out.BoreMm = in.DiameterMm, opt.Of(whole(10**in.DiameterMm*ratio)/10)
+			out.DiameterMm, out.BoreMm = in.DiameterMm, ptr.To(whole(10**in.DiameterMm*ratio)/10)
 		}
 	}
 	if in.GulletRatio != nil {
 		if d := cmp.Or(out.DiameterMm, in.DiameterMm); d != nil {
-			out.GulletMm = opt.Of(whole(10**d*measure.Length(*in.GulletRatio)) / 10)
+			out.GulletMm = ptr.To(whole(10**d*measure.Length(*in.GulletRatio)) / 10)
 		}
 	}
 	return out, nil

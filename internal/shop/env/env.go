@@ -1,6 +1,6 @@
-// Package kit is what every station of a shop stands on: the store, the clock,
+// Package env is what every station of a shop stands on: the store, the clock,
 // the errors that a person reads, and the shop's own days.
-package kit
+package env
 
 import (
 	"cmp"
@@ -15,28 +15,28 @@ import (
 	"corte/internal/store"
 )
 
-// A Kit is the tools of one station: a store, which is a transaction where one
+// An Env is what one station works with: a store, which is a transaction where one
 // is under way, and the clock.
-type Kit struct {
+type Env struct {
 	Store      *store.Store
 	Now        func() time.Time
 	Background *Background
 }
 
-// In is the kit inside a transaction: what is done with it is kept with the rest
+// In is the environment inside a transaction: what is done with it is kept with the rest
 // of it, or not at all.
-func (k *Kit) In(tx *store.Store) *Kit { return &Kit{tx, k.Now, k.Background} }
+func (e *Env) In(tx *store.Store) *Env { return &Env{tx, e.Now, e.Background} }
 
 // Add makes a row under a new id, with all that hangs on it, or nothing.
-func (k *Kit) Add(ctx context.Context, make func(*store.Store, uuid.UUID) error) (uuid.UUID, error) {
+func (e *Env) Add(ctx context.Context, make func(*store.Store, uuid.UUID) error) (uuid.UUID, error) {
 	id := uuid.New()
-	return id, k.Store.Atomically(ctx, func(tx *store.Store) error { return make(tx, id) })
+	return id, e.Store.Atomically(ctx, func(tx *store.Store) error { return make(tx, id) })
 }
 
 // WithBlade runs f on a blade that nobody else can change meanwhile, so that of
 // several requests that do the same to it one succeeds and the others see that.
-func (k *Kit) WithBlade(ctx context.Context, shop, id uuid.UUID, f func(in *Kit, b store.Blade) error) error {
-	return k.Store.Atomically(ctx, func(tx *store.Store) error {
+func (e *Env) WithBlade(ctx context.Context, shop, id uuid.UUID, f func(in *Env, b store.Blade) error) error {
+	return e.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.HoldBlade(ctx, shop, id); err != nil {
 			return err
 		}
@@ -44,7 +44,7 @@ func (k *Kit) WithBlade(ctx context.Context, shop, id uuid.UUID, f func(in *Kit,
 		if err != nil {
 			return refusal.NotThere(err, "id", "blade")
 		}
-		return f(k.In(tx), b)
+		return f(e.In(tx), b)
 	})
 }
 

@@ -13,14 +13,14 @@ import (
 	_ "time/tzdata" // a shop's days are its own, whatever the browser's are
 
 	"corte/core/sight"
-	"corte/internal/away"
+	"corte/internal/offline"
 )
 
 func main() {
-	var host *away.Host
+	var host *offline.Host
 	js.Global().Set("corteAway", js.ValueOf(map[string]any{
 		"shelf": js.FuncOf(func(_ js.Value, args []js.Value) any {
-			h, err := away.New([]byte(args[0].String()))
+			h, err := offline.New([]byte(args[0].String()))
 			if err != nil {
 				return err.Error()
 			}

@@ -1,4 +1,4 @@
-package answer
+package wire
 
 import (
 	"encoding/binary"
@@ -6,7 +6,7 @@ import (
 
 	"corte/core/sound"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/record"
 )
 
@@ -41,7 +41,7 @@ var heardSigns = map[string]string{sound.Whistle: "whistle", sound.Beat: "vibrat
 // how many times as much as was foretold its cuts slowed it before, where that is known.
 func (v Voice) Hear(h sound.Heard, s sound.Saw, at, strays float64) contract.HeardSaw {
 	out := contract.HeardSaw{
-		AtS: cent(at), Doing: h.Doing, Rpm: opt.Positive(math.Round(h.RPM)), IdleRpm: opt.Positive(math.Round(h.IdleRPM)),
+		AtS: cent(at), Doing: h.Doing, Rpm: ptr.Positive(math.Round(h.RPM)), IdleRpm: ptr.Positive(math.Round(h.IdleRPM)),
 		Stalls: []float64{}, Signs: []string{}, Says: []string{},
 	}
 	out.Cuts = make([]contract.CutByEar, len(h.Cuts))

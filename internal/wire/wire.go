@@ -1,7 +1,7 @@
-// Package answer puts what a shop weighs into the contract's types, in the voice
+// Package wire puts what a shop weighs into the contract's types, in the voice
 // of who asks. It knows neither database nor network: the server answers with
 // it, and a browser that has lost the server.
-package answer
+package wire
 
 import (
 	"math"
@@ -17,7 +17,7 @@ import (
 	"corte/core/say"
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
-	"corte/internal/opt"
+	"corte/internal/ptr"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 )
@@ -79,18 +79,18 @@ func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 	}
 	if w := p.Swap; w != nil {
 		out.Swap = &contract.Swap{
-			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, OnMinutes: opt.Positive(w.OnMinutes), Minutes: opt.Positive(w.Minutes),
+			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, OnMinutes: ptr.Positive(w.OnMinutes), Minutes: ptr.Positive(w.Minutes),
 			ChangeMinutes: &p.Saw.ChangeMinutes, Text: v.Sentence(w.Text),
 		}
 	}
 	if k := p.Kerfs; k != nil {
 		out.Kerfs = &contract.KerfAdvice{
-			Thin: v.kerf(k.Thin), Full: v.kerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: opt.Positive(k.CircuitW), Text: v.Sentence(k.Text), FeedMMin: float64(k.Feed),
+			Thin: v.kerf(k.Thin), Full: v.kerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: ptr.Positive(k.CircuitW), Text: v.Sentence(k.Text), FeedMMin: float64(k.Feed),
 		}
 	}
 	if r := p.ByRule; r != nil {
 		out.ByRule = &contract.RuleSheet{
-			Blade: v.Say(r.Blade), Saw: v.Say(r.Saw), SawMay: r.SawMay, Feed: v.Say(r.Feed), Lubricant: opt.Known(v.Say(r.Lubricant)), Protection: v.Each(r.Protection), Never: v.Each(r.Never),
+			Blade: v.Say(r.Blade), Saw: v.Say(r.Saw), SawMay: r.SawMay, Feed: v.Say(r.Feed), Lubricant: ptr.NonZero(v.Say(r.Lubricant)), Protection: v.Each(r.Protection), Never: v.Each(r.Never),
 		}
 	}
 	if i := p.Ideal; i != nil {
@@ -106,7 +106,7 @@ func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 func (v Voice) Findings(all []guide.Finding) []contract.Finding {
 	out := make([]contract.Finding, len(all))
 	for i, f := range all {
-		out[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: opt.Known(v.Say(f.Ask))}
+		out[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: ptr.NonZero(v.Say(f.Ask))}
 	}
 	return out
 }
@@ -116,12 +116,12 @@ func (v Voice) Findings(all []guide.Finding) []contract.Finding {
 func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
 	out := contract.Cut{
 		SawID: saw, Material: j.Material.ID, Direction: j.Direction,
-		Motion: opt.Of(j.Motion), Finish: j.Finish,
+		Motion: ptr.To(j.Motion), Finish: j.Finish,
 		ThicknessMm: j.Thickness, WidthMm: j.Width, LengthMm: j.Length,
-		ExitSupport: opt.Of(j.Exit), OtherSupport: opt.Of(j.Other),
-		Form: opt.Of(j.Form), DepthMm: opt.Positive(j.Depth), BevelDeg: opt.Of(j.BevelDeg),
-		MiterDeg: opt.Of(j.MiterDeg), Bed: opt.Of(j.Bed), PieceMm: opt.Positive(j.Piece),
-		Pieces: opt.Of(j.Count()), Moisture: opt.Of(j.Moisture), Moves: &j.Moves, BoardMm: opt.Positive(j.Board), Carriage: opt.Known(j.Carriage), FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff, StoodBy: &j.StoodBy,
+		ExitSupport: ptr.To(j.Exit), OtherSupport: ptr.To(j.Other),
+		Form: ptr.To(j.Form), DepthMm: ptr.Positive(j.Depth), BevelDeg: ptr.To(j.BevelDeg),
+		MiterDeg: ptr.To(j.MiterDeg), Bed: ptr.To(j.Bed), PieceMm: ptr.Positive(j.Piece),
+		Pieces: ptr.To(j.Count()), Moisture: ptr.To(j.Moisture), Moves: &j.Moves, BoardMm: ptr.Positive(j.Board), Carriage: ptr.NonZero(j.Carriage), FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff, StoodBy: &j.StoodBy,
 	}
 	return out
 }
@@ -135,7 +135,7 @@ func Side(s cut.Side) *contract.Side {
 }
 
 func (v Voice) kerf(k choose.KerfLoad) contract.KerfLoad {
-	return contract.KerfLoad{KerfMm: k.Kerf, PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: opt.Known(v.Sentence(k.Refused))}
+	return contract.KerfLoad{KerfMm: k.Kerf, PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: ptr.NonZero(v.Sentence(k.Refused))}
 }
 
 // Supports are where supports stand, and what comes of it.
@@ -163,7 +163,7 @@ func (v Voice) option(o shopchoose.Option, m cut.Motion) contract.Option {
 		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: v.Sentence(m.Why), WayOut: v.Sentence(m.WayOut)}
 	}
 	for i, r := range o.Reasons {
-		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text), Why: opt.Known(contract.WhyName(r.Term.Why()))}
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text), Why: ptr.NonZero(contract.WhyName(r.Term.Why()))}
 	}
 	if m != cut.Chop {
 		h := o.Heights
@@ -174,7 +174,7 @@ func (v Voice) option(o shopchoose.Option, m cut.Motion) contract.Option {
 		out.Setting = &s
 	}
 	if c := o.Change; c != nil {
-		out.BestChange = &contract.Change{Text: v.Sentence(c.Text), Room: c.Room, HeightMm: opt.Positive(c.Height), BladeID: c.Blade}
+		out.BestChange = &contract.Change{Text: v.Sentence(c.Text), Room: c.Room, HeightMm: ptr.Positive(c.Height), BladeID: c.Blade}
 	}
 	return out
 }
@@ -186,7 +186,7 @@ func (v Voice) Sweep(s shopchoose.Sweep) contract.Sweep {
 		out.Settings[i] = v.Setting(at)
 	}
 	if s.Also != nil {
-		out.Also = opt.Of(v.Setting(*s.Also))
+		out.Also = ptr.To(v.Setting(*s.Also))
 	}
 	for i, one := range s.Schools {
 		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: v.Setting(one.Setting)}
@@ -213,7 +213,7 @@ func (v Voice) Setting(s shopchoose.Setting) contract.Setting {
 			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
 			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet), WallMMin: finite(w.Wall), SplinterMMin: finite(w.Splinter),
 		},
-		SecPerStroke: opt.Positive(s.Stroke), WallMarkMm: s.WallMark, WallLimitMm: opt.Positive(s.WallLimit), WallFrom: opt.Known(v.Sentence(s.WallFrom)), Hedge: opt.Known(v.Say(s.Hedge)),
+		SecPerStroke: ptr.Positive(s.Stroke), WallMarkMm: s.WallMark, WallLimitMm: ptr.Positive(s.WallLimit), WallFrom: ptr.NonZero(v.Sentence(s.WallFrom)), Hedge: ptr.NonZero(v.Say(s.Hedge)),
 		Fade:    contract.Fade{SlowFromMMin: float64(s.Fade.SlowFrom), SlowToMMin: float64(s.Fade.SlowTo), FastFromMMin: float64(s.Fade.FastFrom), FastToMMin: float64(s.Fade.FastTo)},
 		Minutes: contract.Minutes{Piece: s.Minutes.Total(), All: s.Minutes.Total() * float64(s.Pieces), Handling: s.Minutes.Handling, Feeding: s.Minutes.Feeding, Rework: s.Minutes.Rework()},
 	}
@@ -225,7 +225,7 @@ func finite(f measure.Feed) *float64 {
 	if math.IsInf(float64(f), 1) {
 		return nil
 	}
-	return opt.Of(float64(f))
+	return ptr.To(float64(f))
 }
 
 func face(f cut.Face, name string, limit float64) contract.Face {
@@ -239,9 +239,9 @@ func ReadCut(c contract.Cut) shopchoose.Cut {
 	return shopchoose.Cut{
 		SawID: c.SawID, Material: c.Material, Direction: c.Direction, Motion: c.Motion, Finish: c.Finish,
 		Thickness: c.ThicknessMm, Width: c.WidthMm, Length: c.LengthMm,
-		Exit: c.ExitSupport, Other: c.OtherSupport, Form: opt.Value(c.Form), Bed: opt.Value(c.Bed),
-		Depth: opt.Value(c.DepthMm), Piece: opt.Value(c.PieceMm), BevelDeg: opt.Value(c.BevelDeg), MiterDeg: opt.Value(c.MiterDeg),
-		Pieces: opt.Value(c.Pieces), Moves: opt.Value(c.Moves), BrakeOff: opt.Value(c.BrakeOff), StoodBy: opt.Value(c.StoodBy), Moisture: opt.Value(c.Moisture), FenceSide: opt.Value(c.FenceSide), Board: opt.Value(c.BoardMm), Carriage: opt.Value(c.Carriage),
+		Exit: c.ExitSupport, Other: c.OtherSupport, Form: ptr.Value(c.Form), Bed: ptr.Value(c.Bed),
+		Depth: ptr.Value(c.DepthMm), Piece: ptr.Value(c.PieceMm), BevelDeg: ptr.Value(c.BevelDeg), MiterDeg: ptr.Value(c.MiterDeg),
+		Pieces: ptr.Value(c.Pieces), Moves: ptr.Value(c.Moves), BrakeOff: ptr.Value(c.BrakeOff), StoodBy: ptr.Value(c.StoodBy), Moisture: ptr.Value(c.Moisture), FenceSide: ptr.Value(c.FenceSide), Board: ptr.Value(c.BoardMm), Carriage: ptr.Value(c.Carriage),
 	}
 }
 
@@ -257,7 +257,7 @@ func PlanLimit(l *int) int {
 func ReadPins(in []contract.Pin) []shopchoose.Pin {
 	out := make([]shopchoose.Pin, len(in))
 	for i, p := range in {
-		out[i] = shopchoose.Pin{Blade: p.BladeID, Height: opt.Value(p.HeightMm), Exit: p.ExitSupport, Other: p.OtherSupport}
+		out[i] = shopchoose.Pin{Blade: p.BladeID, Height: ptr.Value(p.HeightMm), Exit: p.ExitSupport, Other: p.OtherSupport}
 	}
 	return out
 }
@@ -266,9 +266,9 @@ func ReadPins(in []contract.Pin) []shopchoose.Pin {
 func (v Voice) Comparison(saw uuid.UUID, all []shopchoose.Compared) []contract.Compared {
 	out := make([]contract.Compared, len(all))
 	for i, one := range all {
-		out[i] = contract.Compared{BladeID: one.Blade, Cut: Cut(saw, one.Job), Refused: opt.Known(v.Sentence(one.Refused))}
+		out[i] = contract.Compared{BladeID: one.Blade, Cut: Cut(saw, one.Job), Refused: ptr.NonZero(v.Sentence(one.Refused))}
 		if one.Setting != nil {
-			out[i].Setting = opt.Of(v.Setting(*one.Setting))
+			out[i].Setting = ptr.To(v.Setting(*one.Setting))
 		}
 	}
 	return out
@@ -280,19 +280,19 @@ func ReadBoard(in contract.CreateSupportPlanJSONRequestBody) (guide.Board, []mea
 	if err != nil {
 		return guide.Board{}, nil, refusal.Of("material", "%s", err)
 	}
-	return guide.Board{Material: m, Thickness: in.ThicknessMm, Span: in.SpanMm, Breadth: in.BreadthMm, Line: in.LineMm}, opt.Value(in.NowMm), nil
+	return guide.Board{Material: m, Thickness: in.ThicknessMm, Span: in.SpanMm, Breadth: in.BreadthMm, Line: in.LineMm}, ptr.Value(in.NowMm), nil
 }
 
 // ReadSweep reads which heights of which blade are asked for.
 func ReadSweep(in contract.CreateSweepJSONRequestBody) shopchoose.SweepSpec {
-	return shopchoose.SweepSpec{Blade: in.BladeID, Step: in.StepMm, Also: opt.Value(in.AlsoMm)}
+	return shopchoose.SweepSpec{Blade: in.BladeID, Step: in.StepMm, Also: ptr.Value(in.AlsoMm)}
 }
 
 // SupportPlans are where supports go, and what comes of where they are now.
 func (v Voice) SupportPlans(plan guide.SupportPlan, as *guide.SupportPlan) contract.SupportAnswer {
 	out := contract.SupportAnswer{Plan: v.Supports(plan)}
 	if as != nil {
-		out.Now = opt.Of(v.Supports(*as))
+		out.Now = ptr.To(v.Supports(*as))
 	}
 	return out
 }

@@ -1,9 +1,9 @@
-// Package bell tells every server on one database, and through them every page,
-// that something of a shop has changed. It rings by PostgreSQL's NOTIFY and hears
-// on a connection of its own, past any pool. A ring says what kind of thing has
-// changed and never what it is: whoever hears it asks. A ring may be lost with
-// the server that owed it; pages ask by themselves from time to time.
-package bell
+// Package events tells every server on one database, and through them every page,
+// that something of a shop has changed. Events go out by PostgreSQL's NOTIFY and come
+// in on a connection of its own, past any pool. An event names the kind of thing that
+// has changed, never the thing: subscribers ask for it. An event may be lost with the
+// server that was to send it; pages ask by themselves from time to time.
+package events
 
 import (
 	"context"
@@ -21,11 +21,11 @@ import (
 )
 
 const (
-	channel = "corte"
-	gather  = 100 * time.Millisecond // rings of so long go out together: a commit that notifies waits for every other that does
-	again   = time.Second            // between tries to hear
-	lent    = 25 * time.Second       // readings are sent on so long after somebody wanted them
-	pulse   = 100 * time.Millisecond // at most so often
+	channel  = "corte"
+	gather   = 100 * time.Millisecond // events of so long go out together: a commit that notifies waits for every other that does
+	again    = time.Second            // between tries to listen
+	interest = 25 * time.Second       // how long readings are sent on after another server asked for them
+	pulse    = 100 * time.Millisecond // at most so often
 )
 
 // Everything is what has changed where it is not known what.
@@ -44,39 +44,39 @@ const (
 	shows = "shows a gauge"
 )
 
-// A Bell is one server's.
-type Bell struct {
+// A Broker sends and receives the events of one server. A nil Broker sends nothing.
+type Broker struct {
 	url string
 	st  *store.Store
 	log *slog.Logger
 	id  string
 
-	mu       sync.Mutex
-	watchers map[chan string]uuid.UUID
-	due      map[string]struct{} // notes to be sent, as JSON
-	hub      *gauge.Hub          // whose readings are lent, or that is shown others'
-	home     uuid.UUID           // the shop that it stands in
-	wanted   time.Time           // when another server last wanted its readings
-	anew     chan struct{}       // somebody wants them who did not before
+	mu          sync.Mutex
+	subscribers map[chan string]uuid.UUID
+	due         map[string]struct{} // notes to be sent, as JSON
+	hub         *gauge.Hub          // whose readings are interest, or that is shown others'
+	home        uuid.UUID           // the hub's shop
+	wanted      time.Time           // when another server last wanted its readings
+	anew        chan struct{}       // another server asks that did not before
 }
 
-// New makes a bell over the database at a URL; Run brings it to life. The hub of
-// dial gauges stands in the home shop.
-func New(url string, st *store.Store, log *slog.Logger, hub *gauge.Hub, home uuid.UUID) *Bell {
-	return &Bell{url: url, st: st, log: log, id: rand.Text(), watchers: map[chan string]uuid.UUID{}, due: map[string]struct{}{}, hub: hub, home: home, anew: make(chan struct{}, 1)}
+// New makes a broker over the database at a URL; Run starts it. The hub of dial
+// gauges stands in the home shop.
+func New(url string, st *store.Store, log *slog.Logger, hub *gauge.Hub, home uuid.UUID) *Broker {
+	return &Broker{url: url, st: st, log: log, id: rand.Text(), subscribers: map[chan string]uuid.UUID{}, due: map[string]struct{}{}, hub: hub, home: home, anew: make(chan struct{}, 1)}
 }
 
-// Ring says that something of a kind has changed in a shop. It never waits.
-func (b *Bell) Ring(shop uuid.UUID, what string) { b.send(note{Shop: shop, What: what}) }
+// Publish says that something of a kind has changed in a shop. It never waits.
+func (b *Broker) Publish(shop uuid.UUID, what string) { b.send(note{Shop: shop, What: what}) }
 
 // Want asks other servers for the readings of dial gauges that they hear.
-func (b *Bell) Want() {
+func (b *Broker) Want() {
 	if b != nil {
 		b.send(note{Shop: b.home, What: wants})
 	}
 }
 
-func (b *Bell) send(n note) {
+func (b *Broker) send(n note) {
 	if b == nil {
 		return
 	}
@@ -90,28 +90,28 @@ func (b *Bell) send(n note) {
 	b.mu.Unlock()
 }
 
-// Watch hears what changes in a shop until done is called. A watcher that does
-// not keep up is told that everything has.
-func (b *Bell) Watch(shop uuid.UUID) (<-chan string, func()) {
+// Subscribe hears what changes in a shop until done is called. A subscriber that
+// does not keep up is told that everything has.
+func (b *Broker) Subscribe(shop uuid.UUID) (<-chan string, func()) {
 	w := make(chan string, 16)
 	if b == nil {
 		return w, func() {}
 	}
 	b.mu.Lock()
-	b.watchers[w] = shop
+	b.subscribers[w] = shop
 	b.mu.Unlock()
 	return w, func() {
 		b.mu.Lock()
-		delete(b.watchers, w)
+		delete(b.subscribers, w)
 		b.mu.Unlock()
 	}
 }
 
-// Run rings and hears until ctx ends.
-func (b *Bell) Run(ctx context.Context) {
+// Run sends and receives until ctx ends, and then closes every subscription.
+func (b *Broker) Run(ctx context.Context) {
 	var all sync.WaitGroup
-	all.Go(func() { b.ringOut(ctx) })
-	all.Go(func() { b.lend(ctx) })
+	all.Go(func() { b.flush(ctx) })
+	all.Go(func() { b.share(ctx) })
 	for first := true; ctx.Err() == nil; first = false {
 		if err := b.hear(ctx, first); err != nil && ctx.Err() == nil {
 			b.log.Debug("nothing is heard of other servers", "error", err)
@@ -124,14 +124,14 @@ func (b *Bell) Run(ctx context.Context) {
 	all.Wait()
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	for w := range b.watchers { // whoever still watches goes home
+	for w := range b.subscribers {
 		close(w)
 	}
-	clear(b.watchers)
+	clear(b.subscribers)
 }
 
-// ringOut sends what is due, all of a moment in one statement.
-func (b *Bell) ringOut(ctx context.Context) {
+// flush sends what is due every tenth of a second, in one statement.
+func (b *Broker) flush(ctx context.Context) {
 	tick := time.NewTicker(gather)
 	defer tick.Stop()
 	for {
@@ -156,9 +156,9 @@ func (b *Bell) ringOut(ctx context.Context) {
 	}
 }
 
-// hear listens until the connection is lost. What was rung before it stood is
-// not known, so everybody is told that everything may have changed.
-func (b *Bell) hear(ctx context.Context, first bool) error {
+// hear listens until the connection is lost. What was sent before it stood is
+// not known, so every subscriber is told that everything may have changed.
+func (b *Broker) hear(ctx context.Context, first bool) error {
 	conn, err := pgx.Connect(ctx, b.url)
 	if err != nil {
 		return err
@@ -183,13 +183,13 @@ func (b *Bell) hear(ctx context.Context, first bool) error {
 	}
 }
 
-func (b *Bell) take(n note) {
+func (b *Broker) take(n note) {
 	mine := n.From == b.id
 	switch {
 	case n.What == wants:
 		if !mine && n.Shop == b.home {
 			b.mu.Lock()
-			fresh := time.Since(b.wanted) > lent
+			fresh := time.Since(b.wanted) > interest
 			b.wanted = time.Now()
 			b.mu.Unlock()
 			if fresh {
@@ -208,11 +208,11 @@ func (b *Bell) take(n note) {
 	}
 }
 
-// tell hands a ring to who watches a shop, or to all of them.
-func (b *Bell) tell(shop uuid.UUID, what string) {
+// tell hands an event to the subscribers of a shop, or to all of them.
+func (b *Broker) tell(shop uuid.UUID, what string) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	for w, of := range b.watchers {
+	for w, of := range b.subscribers {
 		if shop != uuid.Nil && of != shop {
 			continue
 		}
@@ -231,9 +231,9 @@ func (b *Bell) tell(shop uuid.UUID, what string) {
 	}
 }
 
-// lend sends the hub's own readings to servers that want them: how each stands
+// share sends the hub's own readings to servers that want them: how each stands
 // first, then what it shows, so often and no oftener.
-func (b *Bell) lend(ctx context.Context) {
+func (b *Broker) share(ctx context.Context) {
 	if b.hub == nil {
 		return
 	}
@@ -253,7 +253,7 @@ func (b *Bell) lend(ctx context.Context) {
 				return
 			}
 			b.mu.Lock()
-			wanted := time.Since(b.wanted) <= lent
+			wanted := time.Since(b.wanted) <= interest
 			b.mu.Unlock()
 			if !wanted || e.Heard {
 				continue

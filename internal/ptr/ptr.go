@@ -1,9 +1,9 @@
-// Package opt has what stands between values and the contract's fields that may
+// Package ptr has what stands between values and the contract's fields that may
 // be left out.
-package opt
+package ptr
 
-// Of points at a value.
-func Of[T any](v T) *T { return &v }
+// To points at a value.
+func To[T any](v T) *T { return &v }
 
 // Value is what is pointed at, or zero where nothing is.
 func Value[T any](p *T) (v T) {
@@ -13,8 +13,8 @@ func Value[T any](p *T) (v T) {
 	return v
 }
 
-// Known leaves out what is zero: not known, or not there.
-func Known[T comparable](v T) *T {
+// NonZero leaves out what is zero: not known, or not there.
+func NonZero[T comparable](v T) *T {
 	var zero T
 	if v == zero {
 		return nil
