@@ -123,7 +123,7 @@ func (b *burst) settle() {
 }
 
 // What was acknowledged is there, once, after PostgreSQL, or it and the server,
-// are killed in the middle of a burst of cuts; Corte is well again within 5 s;
+// are killed in the middle of a burst of cuts; Corte is well again each time;
 // and what was not acknowledged can be sent again.
 func TestAcknowledgedIsThereAfterKills(t *testing.T) {
 	t.Parallel()
