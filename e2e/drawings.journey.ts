@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import type { Blade } from '../web/src/api/types';
 import { matches, type Wanted } from '../web/src/stations/rack/search';
 import { readNumbers, readRounds } from '../web/src/measure/readings';
-import { nameOf, placeOf, readSlots } from '../web/src/stations/truing/tests';
+import { nameOf, placeOf, readSlots } from '../web/src/ui/truingTests';
 import { pick } from '../web/src/ui/pick';
 import { bladePath, tipsPath } from '../web/src/drawings/blade';
 import { shortSpecOf, specOf } from '../web/src/drawings/words';

@@ -192,7 +192,7 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
   // A length is typed with keys of its own, which a glove finds; what cannot be read is said.
   await page.getByRole('button', { name: /^Change the cut/ }).click();
   await page.getByRole('button', { name: /^Thickness: / }).click();
-  const keys = page.getByRole('group', { name: 'Keys for Thickness' });
+  const keys = page.getByRole('region', { name: 'Keys for Thickness' });
   await accessible(page);
   const tap = async (...names: string[]) => {
     for (const name of names) await keys.getByRole('button', { name, exact: true }).tap();

@@ -195,3 +195,28 @@ test('what is kept for later has a bound, in age and in number', async ({ page }
   expect(await of(59), 'the oldest go first').toBe(0);
   expect(await of(1)).toBeGreaterThan(180);
 });
+
+test('two tabs that keep cuts at once lose none of them', async ({ page }) => {
+  const other = await page.context().newPage();
+  await page.context().route('**/api/v1/cuts', (route) => route.abort());
+  const kept = () =>
+    page.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          const open = indexedDB.open('keyval-store');
+          open.onsuccess = () => {
+            const all = open.result.transaction('keyval').objectStore('keyval').get('corte.waiting');
+            all.onsuccess = () => done((all.result as unknown[] | undefined)?.length ?? 0);
+          };
+        }),
+    );
+  for (const tab of [page, other]) await tab.goto('/run?of=beech&t=20');
+  for (const n of [2, 4, 6]) {
+    await Promise.all([page, other].map((tab) => tab.getByRole('button', { name: 'Cut made' }).click()));
+    await expect.poll(kept).toBe(n);
+  }
+  const logged = page.waitForResponse((r) => r.url().endsWith('/api/v1/cuts') && r.status() === 201);
+  await page.context().unroute('**/api/v1/cuts');
+  await logged;
+  await expect.poll(kept).toBe(0);
+});

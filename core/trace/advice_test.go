@@ -34,8 +34,8 @@ func TestTracesAreAsTheyWereReadOver(t *testing.T) {
 	for _, k := range Tests() {
 		for _, found := range []bool{true, false} {
 			b := Weigh(Evidence{Present: []string{"scorch-both-walls", "hard-to-push"}, Checks: map[string]bool{k.ID: found}, Groove: k.ID == "heel"})
-			reasons := b.Reasons()
-			said = append(said, fmt.Sprint("== ", k.ID, " ", found), map[string]any{"reasons": reasons[:min(3, len(reasons))], "checks": ids(b.Checks([]string{"feed-quicker"})), "stop": b.Stop(), "exhausted": b.Exhausted(nil)})
+			reasons, next := b.Reasons(), b.Checks([]string{"feed-quicker"})
+			said = append(said, fmt.Sprint("== ", k.ID, " ", found), map[string]any{"reasons": reasons[:min(3, len(reasons))], "checks": ids(next[:min(4, len(next))]), "stop": b.Stop(), "exhausted": b.Exhausted(nil)})
 		}
 	}
 	for _, finish := range []string{"rough", "hidden", "show", "fine"} {

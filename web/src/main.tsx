@@ -10,9 +10,9 @@ import { ProblemError } from './api/client';
 import { askOrRecall } from './api/kept';
 import './app/fonts.css';
 import { I18nProvider } from '@lingui/react';
-import { PreferencesProvider } from './app/preferences';
+import { PreferencesProvider } from './ui/preferences';
 import { router } from './app/router';
-import { theme } from './app/theme';
+import { theme } from './drawings/theme';
 
 // The content policy lets in only styles that carry this answer's nonce.
 const nonce = document.querySelector('meta[property="csp-nonce"]')?.getAttribute('content') ?? undefined;

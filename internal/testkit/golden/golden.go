@@ -1,6 +1,7 @@
 // Package golden holds what a part of the core says of a scene to what it said
 // when somebody read it over: every figure to six digits, every sentence to the
-// letter. A test that fails shows what has changed; where that is meant,
+// letter. A long series of figures stands by its ends, bounds and mean, and what is
+// in a table by its ID. A test that fails shows what has changed; where that is meant,
 //
 //	go test ./core/choose -accept
 //
@@ -13,6 +14,7 @@ import (
 	"corte/core/say"
 	"flag"
 	"fmt"
+	"math"
 	"os"
 	"path/filepath"
 	"reflect"
@@ -81,7 +83,7 @@ var (
 func write(b *writer, path string, v reflect.Value) {
 	line := func(s string) { fmt.Fprintf(b, "%s: %s\n", strings.TrimPrefix(path, "."), s) }
 	switch {
-	case !v.IsValid(), v.Kind() != reflect.Bool && v.IsZero() && path != "":
+	case !v.IsValid(), v.IsZero() && path != "":
 		return
 	case v.Type().Name() == "UUID": // drawn anew each time
 		return
@@ -116,6 +118,10 @@ func write(b *writer, path string, v reflect.Value) {
 	}
 	switch v.Kind() {
 	case reflect.Struct:
+		if id := v.FieldByName("ID"); id.IsValid() && id.Kind() == reflect.String { // an entry of a table, which stands there
+			line(id.String())
+			return
+		}
 		for i := range v.NumField() {
 			if f := v.Type().Field(i); f.IsExported() {
 				write(b, path+"."+f.Name, v.Field(i))
@@ -124,6 +130,10 @@ func write(b *writer, path string, v reflect.Value) {
 	case reflect.Pointer, reflect.Interface:
 		write(b, path, v.Elem())
 	case reflect.Slice, reflect.Array:
+		if series := figures(v); len(series) > few {
+			line(fmt.Sprintf("%d figures from %.6g to %.6g, %.6g to %.6g, %.6g in the mean", len(series), series[0], series[len(series)-1], slices.Min(series), slices.Max(series), mean(series)))
+			return
+		}
 		for i := range v.Len() {
 			write(b, fmt.Sprintf("%s.%d", path, i), v.Index(i))
 		}
@@ -136,4 +146,31 @@ func write(b *writer, path string, v reflect.Value) {
 	default:
 		line(fmt.Sprint(v))
 	}
+}
+
+// few figures are written one by one; a longer series by its ends, bounds and mean.
+const few = 9
+
+// figures are the numbers of a series of numbers, or of points.
+func figures(v reflect.Value) (out []float64) {
+	for i := range v.Len() {
+		switch at := v.Index(i); {
+		case at.Kind() == reflect.Float64:
+			out = append(out, at.Float())
+		case (at.Kind() == reflect.Array || at.Kind() == reflect.Slice) && at.Len() > 0 && at.Index(0).Kind() == reflect.Float64:
+			for k := range at.Len() {
+				out = append(out, at.Index(k).Float())
+			}
+		default:
+			return nil
+		}
+	}
+	return out
+}
+
+func mean(series []float64) (sum float64) {
+	for _, v := range series {
+		sum += v
+	}
+	return math.Round(1e9*sum/float64(len(series))) / 1e9 // what cancels out is 0 on every machine
 }

@@ -1,6 +1,6 @@
 /** Questions to the core, worked out in this browser where the server does not answer. */
 import { get } from 'idb-keyval';
-import type { Answer, Picture, Question } from '../away/worker';
+import type { Answer, Picture, Question } from './worker';
 import { ProblemError } from './client';
 import { SHELF } from './kept';
 import type { HeardSaw } from './types';
@@ -31,7 +31,7 @@ const waiting = new Map<number, (a: Answer) => void>();
 
 function host() {
   if (worker) return worker;
-  worker = new Worker(new URL('../away/worker.ts', import.meta.url), { name: 'away' });
+  worker = new Worker(new URL('./worker.ts', import.meta.url), { name: 'away' });
   worker.onmessage = ({ data }: MessageEvent<Answer>) => {
     waiting.get(data.id)?.(data);
     waiting.delete(data.id);

@@ -1,6 +1,6 @@
 /** Sends what waits (waiting.ts), one after the other, each in its maker's session alone. */
 import client, { etag, ProblemError, unwrap } from './client';
-import { everyones, forgetWaiting, KEY, next, stepped, store, timed, type Waiting } from './waiting';
+import { change, forgetWaiting, KEY, next, reread, stepped, timed, type Waiting } from './waiting';
 
 const PATIENCE = 8000; // ms for one answer
 
@@ -37,17 +37,18 @@ export async function send(c: Waiting) {
 export const flush = () =>
   navigator.locks.request(KEY, async () => {
     let sent = 0;
+    await reread();
     for (let c = next(); c; c = next()) {
       const { key } = c;
       try {
         await send(c);
-        forgetWaiting(key);
+        await forgetWaiting(key);
         sent++;
       } catch (e) {
         const answered = e instanceof ProblemError;
         const away = !answered || e.status >= 500 || [401, 429].includes(e.status) || notNow(e);
         const told = answered ? { [away ? 'trouble' : 'refused']: e.message } : {};
-        store(everyones().map((w) => (w.key === key ? { ...w, ...told } : w)));
+        await change((all) => all.map((w) => (w.key === key ? { ...w, ...told } : w)));
         if (away) break;
       }
     }

@@ -2,8 +2,10 @@
  * Cuts, readings, ticks of jobs and steps of washes that wait in this browser while the server doesn't answer. Each
  * keeps its key, so that it is logged once however often it is sent, and they are sent one after the other in the
  * order in which they were made. Each belongs to the person who made it, in the shop they made it in: nobody else
- * sees, sends or discards it, and it outlasts a sign-out.
+ * sees, sends or discards it, and it outlasts a sign-out. They are in IndexedDB, which changes them in one
+ * transaction, so that two tabs lose nothing of each other's; `all` is what this tab read last.
  */
+import { get, update } from 'idb-keyval';
 import { place } from './place';
 import type { CutMade, JobTick, TruingInput, Wash } from './types';
 
@@ -24,44 +26,58 @@ export const KEY = `corte.waiting${place}`;
 const AGAIN = 4000; // ms between tries
 
 const listeners = new Set<() => void>();
+const tabs = new BroadcastChannel(KEY);
 export const stepped = new Set<(w: TimedWash) => void>();
 /** What sends. It is no part of the first script. */
 const sending = () => import('./sending');
 
 let maker: string | null | undefined; // who is signed in here, as Made-By has it; null for nobody, undefined where it isn't known yet
-let seen: { text: string; maker?: string | null; mine: Waiting[] } = { text: '', mine: [] };
+let all: Waiting[] = [];
+let mine: Waiting[] = [];
 
-export const everyones = () => JSON.parse(localStorage.getItem(KEY) ?? '[]') as Waiting[];
+function show(now: Waiting[]) {
+  all = now;
+  mine = all.filter((w) => w.of === maker);
+  listeners.forEach((f) => f());
+}
+
+/** Reads what waits, as another tab may have changed it. */
+export const reread = async () => show((await get<Waiting[]>(KEY)) ?? []);
+
+/** Changes what waits. */
+export async function change(by: (all: Waiting[]) => Waiting[]) {
+  let now: Waiting[] = [];
+  await update<Waiting[]>(KEY, (kept) => (now = by(kept ?? [])));
+  show(now);
+  tabs.postMessage('changed');
+}
+
+/** What an earlier version kept in localStorage is taken over once. */
+async function takeOver() {
+  const old = localStorage.getItem(KEY);
+  if (!old) return reread();
+  const were = (JSON.parse(old) as Waiting[]).map((w) => ({ ...w, of: w.of ?? maker ?? undefined }));
+  await change((now) => [...were.filter((w) => !now.some((n) => n.key === w.key)), ...now]);
+  localStorage.removeItem(KEY);
+}
 
 /** Says who is signed in here: what waits of theirs is shown and sent from now on, and of nobody else. */
 export function setMaker(now: string | null | undefined) {
   if (now === maker) return;
   maker = now;
+  show(all);
   // What an earlier version kept names nobody: it is of whoever is here when this one first runs.
-  if (now) store(everyones().map((w) => ({ ...w, of: w.of ?? now })));
-  else listeners.forEach((f) => f());
+  if (now && all.some((w) => !w.of))
+    void change((kept) => kept.map((w) => ({ ...w, of: w.of ?? now }))).catch(() => undefined);
 }
 
 /** What waits of the person who is signed in here, oldest first; the same array until it changes. */
-export function waiting(): Waiting[] {
-  const text = localStorage.getItem(KEY) ?? '[]';
-  if (text !== seen.text || maker !== seen.maker)
-    seen = { text, maker, mine: everyones().filter((w) => w.of === maker) };
-  return seen.mine;
-}
-
-export function store(all: Waiting[]) {
-  localStorage.setItem(KEY, JSON.stringify(all));
-  listeners.forEach((f) => f());
-}
+export const waiting = () => mine;
 
 export function watchWaiting(f: () => void) {
   listeners.add(f);
-  addEventListener('storage', f); // another tab
-  return () => {
-    listeners.delete(f);
-    removeEventListener('storage', f);
-  };
+  tabs.onmessage = () => void reread();
+  return () => void listeners.delete(f);
 }
 
 /** Tells of every wash that a step was sent of, before that step is forgotten here. */
@@ -70,7 +86,7 @@ export function watchSteps(f: (w: TimedWash) => void) {
   return () => void stepped.delete(f);
 }
 
-export const forgetWaiting = (key: string) => store(everyones().filter((c) => c.key !== key));
+export const forgetWaiting = (key: string) => change((all) => all.filter((c) => c.key !== key));
 
 /** What became of it: logged, or kept here because the server is away or in trouble. */
 export interface Kept {
@@ -90,17 +106,22 @@ export async function keep(cut: Omit<Waiting, 'at'>): Promise<Kept> {
     await (await sending()).send(made); // nobody is signed in for whom it could wait: the server says what is missing
     return { waits: false };
   }
-  store([...everyones(), made]);
+  try {
+    await change((all) => [...all, made]);
+  } catch {
+    await (await sending()).send(made); // a browser that keeps nothing: it goes out now, or is not logged
+    return { waits: false };
+  }
   await sending().then(
     (m) => m.flush(),
     () => undefined,
   ); // it waits where even that can't be fetched
-  const mine = everyones().find((c) => c.key === cut.key);
-  if (mine?.refused) {
-    forgetWaiting(cut.key);
-    throw new Error(mine.refused);
+  const kept = all.find((c) => c.key === cut.key);
+  if (kept?.refused) {
+    await forgetWaiting(cut.key);
+    throw new Error(kept.refused);
   }
-  return mine ? { waits: true, why: mine.trouble } : { waits: false };
+  return kept ? { waits: true, why: kept.trouble } : { waits: false };
 }
 
 export const next = () => waiting().find((c) => !c.refused);
@@ -118,7 +139,7 @@ export function sendWaiting(onSent: () => void) {
   };
   const timer = setInterval(go, AGAIN);
   addEventListener('online', go);
-  go();
+  void takeOver().then(go, () => undefined);
   return () => {
     clearInterval(timer);
     removeEventListener('online', go);

@@ -8,7 +8,7 @@ import { useSignOut, useTakeHand } from '../api/people';
 import type { Session } from '../api/types';
 import { Tag } from '../drawings/Tag';
 import { Popover } from '../ui/Floating';
-import { cutFace } from './theme';
+import { cutFace } from '../drawings/theme';
 
 type Hand = Session['hands'][number];
 

@@ -10,8 +10,8 @@ import { Popover } from '../ui/Floating';
 import { Light, Units } from './Settings';
 import type * as Later from './later';
 import { placeOf, places, roomOf } from './places';
-import { usePhone } from './phone';
-import { cutFace } from './theme';
+import { usePhone } from '../ui/phone';
+import { cutFace } from '../drawings/theme';
 
 export const BAR = 56; // its height
 

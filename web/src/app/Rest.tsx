@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { Link } from 'react-router';
 import { Light, Units } from './Settings';
 import { places, rest, type Room } from './places';
-import { cutFace } from './theme';
+import { cutFace } from '../drawings/theme';
 import { Whoever } from './Whoever';
 
 interface Props {

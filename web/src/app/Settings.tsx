@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useColorScheme } from '@mui/material/styles';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { usePreferences } from './preferences';
+import { usePreferences } from '../ui/preferences';
 
 const cell = {
   px: 1.5,

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
 import { forgetWaiting, type Waiting as Kept } from '../api/waiting';
-import { testWords } from '../stations/truing/tests';
+import { testWords } from '../ui/truingTests';
 import { Popover } from '../ui/Floating';
 import { Verdict } from '../ui/Verdict';
 import { useDates } from '../ui/useDates';
@@ -56,7 +56,7 @@ export function Waiting({ all }: { all: Kept[] }) {
                       asks={t`Discard it?`}
                       goes={t`It won't be sent, and it is saved nowhere else.`}
                       yes={t`Discard`}
-                      onYes={() => forgetWaiting(c.key)}
+                      onYes={() => void forgetWaiting(c.key)}
                     >
                       {t`Discard`}
                     </Sure>

@@ -2,7 +2,7 @@ import type { ComponentType } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { place } from '../api/place';
 import { Choose } from '../stations/choose/Choose';
-import { Broken, Nowhere } from './Broken';
+import { Broken, Nowhere } from '../ui/Broken';
 import { Sheet } from './Sheet';
 
 /** A page that is fetched when it is asked for. */

@@ -6,7 +6,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Blade, Cut, Units } from '../api/types';
 import { formatSetting, formatThin, trim } from '../measure/format';
-import { useSize } from '../ui/useSize';
+import { useSize } from './useSize';
 import { ink } from './ink';
 import { Label } from './Label';
 

@@ -1,7 +1,7 @@
 /** A dial or a sliding caliper with a reading on it, to be read off. */
 import Box from '@mui/material/Box';
 import type { GaugeFace } from '../api/types';
-import { useSize } from '../ui/useSize';
+import { useSize } from './useSize';
 import { ink } from './ink';
 
 export function GaugeView({ face }: { face: GaugeFace }) {

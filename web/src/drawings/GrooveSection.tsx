@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { GrooveWay, Units } from '../api/types';
 import { formatSetting, formatThin } from '../measure/format';
-import { useSize } from '../ui/useSize';
+import { useSize } from './useSize';
 import { ink } from './ink';
 import { Label, widthOf } from './Label';
 

@@ -10,7 +10,7 @@ import Box from '@mui/material/Box';
 import { useId } from 'react';
 import type { Blade, Cut, Material, Saw, Setting, Units } from '../api/types';
 import { formatLength, formatSetting, trim } from '../measure/format';
-import { useSize } from '../ui/useSize';
+import { useSize } from './useSize';
 import { tipsPath } from './blade';
 import { VerticalDimension } from './Dimension';
 import { ink } from './ink';

@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import type { SpecialCut, SpecialCutAsk } from '../api/types';
-import { useSize } from '../ui/useSize';
+import { useSize } from './useSize';
 import { ink } from './ink';
 
 interface Props {

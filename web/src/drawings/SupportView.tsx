@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { useRef } from 'react';
 import type { SupportPlan, Units } from '../api/types';
 import { formatSetting, trim } from '../measure/format';
-import { useSize } from '../ui/useSize';
+import { useSize } from './useSize';
 import { ink } from './ink';
 import { inside, Label, widthOf } from './Label';
 

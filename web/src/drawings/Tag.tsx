@@ -1,6 +1,6 @@
 /** A person's tag, a stamped disc on a peg: who works here, or who is meant. */
 import { ink } from './ink';
-import { cutFace } from '../app/theme';
+import { cutFace } from './theme';
 
 /** At most two letters of a name. */
 export const initials = (name: string) =>

@@ -73,7 +73,7 @@ export function Keypad({ label, field, text, units, wrong, onText, onDone }: Pro
   return (
     <Portal>
       <Box
-        role="group"
+        component="section"
         aria-label={t`Keys for ${label}`}
         onPointerDown={(e) => e.preventDefault()}
         onMouseDown={(e) => e.preventDefault()}

@@ -6,11 +6,11 @@ import Typography from '@mui/material/Typography';
 import { Link, useLocation } from 'react-router';
 import { useCare } from '../../api/care';
 import { useBench } from '../../api/shop';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
-import { anyUnderWay, UnderWay } from '../care/UnderWay';
+import { anyUnderWay, UnderWay } from '../../ui/UnderWay';
 import { SawCard } from './SawCard';
 import { Week } from './Week';
 

@@ -10,11 +10,11 @@ import type { BenchDue, BenchSaw, Units } from '../../api/types';
 import { BenchSaw as Picture } from '../../drawings/BenchSaw';
 import { specOf } from '../../drawings/words';
 import { formatFigure } from '../../measure/format';
-import { LogRow } from '../../ui/LogRow';
+import { LogRow } from '../../cut/LogRow';
 import { useDates } from '../../ui/useDates';
 import { Verdict } from '../../ui/Verdict';
 import { Worded } from '../../ui/Worded';
-import { testWords } from '../truing/tests';
+import { testWords } from '../../ui/truingTests';
 import { MountMenu } from './MountMenu';
 
 interface Props {

@@ -8,7 +8,7 @@ import { Link, useParams } from 'react-router';
 import { useMoney, type MoneyQuery } from '../../api/care';
 import { useBlade } from '../../api/rack';
 import type { Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { formatRun, trim } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
 import { NumberField } from '../../ui/Fields';

@@ -8,7 +8,7 @@ import { useNavigate } from 'react-router';
 import { useBathMix, useCleaners, useMakeBath } from '../../api/care';
 import { useBlades } from '../../api/rack';
 import type { BathAsk } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { BathSection } from '../../drawings/BathView';
 import { formatSetting, formatVolume } from '../../measure/format';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';

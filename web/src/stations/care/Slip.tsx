@@ -7,7 +7,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useCare } from '../../api/care';
 import { useBlades } from '../../api/rack';
 import { useShop } from '../../api/shop';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { coatingWords, grindWords } from '../../drawings/words';
 import { formatLength, formatThin, trim } from '../../measure/format';

@@ -8,8 +8,8 @@ import { useSurvey } from '../../api/care';
 import { useAddGuest } from '../../api/people';
 import { useBlade } from '../../api/rack';
 import { Trouble } from '../../ui/Notice';
-import { Handed } from '../people/Handed';
-import { SurveyArticle } from './SurveyArticle';
+import { Handed } from '../../ui/Handed';
+import { SurveyArticle } from '../../ui/SurveyArticle';
 
 export function SurveyReportPage() {
   const { id = '' } = useParams();

@@ -9,8 +9,8 @@ import { useKeep } from '../../api/logging';
 import { useBlades } from '../../api/rack';
 import type { Wash as UnderWay } from '../../api/types';
 import { useChanges } from '../../api/changes';
-import { usePhone } from '../../app/phone';
-import { cutFace } from '../../app/theme';
+import { usePhone } from '../../ui/phone';
+import { cutFace } from '../../drawings/theme';
 import { TimerRing } from '../../drawings/TimerRing';
 import { washPictures, WashView, type WashPicture } from '../../drawings/WashView';
 import { ActionBar } from '../../ui/ActionBar';
@@ -20,7 +20,7 @@ import { useChime } from '../../ui/useChime';
 import { useNow } from '../../ui/useNow';
 import { Sure } from '../../ui/Sure';
 import { Worded } from '../../ui/Worded';
-import { countdown } from './timer';
+import { countdown } from '../../ui/washTimer';
 
 export function Wash() {
   const { id = '' } = useParams();

@@ -9,7 +9,7 @@ import { Link } from 'react-router';
 import type { Blade, Option, Plan, Units } from '../../api/types';
 import { TeethStrip } from '../../drawings/TeethStrip';
 import { shortSpecOf, specOf } from '../../drawings/words';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { trim } from '../../measure/format';
 import { shortMinutes, stretchOf, type Stretch } from '../../ui/feed';
 import { FeedLegend, FeedScale, FeedWindow } from '../../ui/FeedWindow';

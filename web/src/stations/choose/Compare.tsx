@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { useComparison } from '../../api/choose';
 import type { Blade, Compared, Cut, Face, Pin, Setting, Units } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { supportWords } from '../../drawings/words';
 import { formatSetting, formatThin, percent, trim } from '../../measure/format';
 import { saidMinutes, saidSeconds, type Stretch } from '../../ui/feed';

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { Material } from '../../api/types';
 import { Swatch } from '../../drawings/Swatch';
 import { TextBox } from '../../ui/TextBox';
-import { kinds } from './sentence';
+import { kinds } from '../../cut/sentence';
 
 const KEY = 'corte.materials';
 const LAST = 5; // that are remembered

@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Blade, Option, Plan } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
 import { formatSetting, trim } from '../../measure/format';
@@ -22,7 +22,7 @@ import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
 import { AllFigures, burn, HeightPicks, Says, smallButton, worstOf } from './Figures';
-import { Findings } from './Findings';
+import { Findings } from '../../cut/Findings';
 import type { SettingPanelProps } from './SettingPanel';
 
 const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));

@@ -7,7 +7,7 @@ import { directionWords, formWords, supportWords } from '../../drawings/words';
 import { lazy, Suspense } from 'react';
 import { AngleWord, ChoiceWord, CountWord, LengthWord, type Choice } from '../../ui/Word';
 import { MaterialWord } from './MaterialWord';
-import { finishes, finishWord, picks } from './sentence';
+import { finishes, finishWord, picks } from '../../cut/sentence';
 
 const StockWords = lazy(() => import('./StockWords').then((m) => ({ default: m.StockWords })));
 

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Blade, Cut, Material, Option, Pin, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
 import { trim } from '../../measure/format';
@@ -17,7 +17,7 @@ import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
-import type { Answers } from './cut';
+import type { Answers } from '../../cut/cut';
 import { AllFigures, HeightPicks, Says, smallButton, worstOf } from './Figures';
 
 const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));

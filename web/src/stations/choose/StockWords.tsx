@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro';
 import type { Cut, Moisture, Saw, Side, Units } from '../../api/types';
 import { ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
-import { picks } from './sentence';
+import { picks } from '../../cut/sentence';
 
 const moistures: Choice<Moisture>[] = [
   { value: 'dry', name: t`Dry` },

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import type { GrooveWay, Units } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { formatDial, formatThin, trim } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 

@@ -1,8 +1,8 @@
 /** The groove in the page's address: the cut, and what goes into it. */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Cut, Fit, GrooveAsk, Material, Saw } from '../../api/types';
-import { useAddress } from '../../app/address';
-import { useCut } from '../choose/cut';
+import { useAddress } from '../../ui/address';
+import { useCut } from '../../cut/cut';
 
 const DEPTH = 6;
 

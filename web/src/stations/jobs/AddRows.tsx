@@ -10,8 +10,8 @@ import { useState } from 'react';
 import { rowInput, useChangeJob, useJobList } from '../../api/jobs';
 import type { Job, Units } from '../../api/types';
 import { Trouble } from '../../ui/Notice';
-import { Lines, Typer } from './List';
-import { rowOf, useSettled } from './NewJob';
+import { Lines, Typer } from '../../cut/JobLines';
+import { rowOf, useSettled } from '../../cut/typedRows';
 
 export function AddRows({ job, units }: { job: Job; units: Units }) {
   const [open, setOpen] = useState(false);

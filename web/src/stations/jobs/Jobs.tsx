@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { useJobs } from '../../api/jobs';
 import { useSaws } from '../../api/rack';
 import type { JobHead } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { Coming } from '../../ui/Arriving';
 import { FirstThings } from '../../ui/FirstThings';
 import { saidMinutes } from '../../ui/feed';

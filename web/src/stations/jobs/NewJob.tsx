@@ -3,18 +3,17 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useAddJob, useCopyOf, useJobList, useJobs, usePlanJob } from '../../api/jobs';
-import type { JobKnobs, JobLine, JobRowInput } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import type { JobKnobs } from '../../api/types';
+import { usePreferences } from '../../ui/preferences';
 import { LineField, SelectField } from '../../ui/Fields';
 import { FileButton } from '../../ui/FileButton';
 import { Trouble } from '../../ui/Notice';
 import { useUnsaved } from '../../ui/useUnsaved';
-import { Lines, Typer } from './List';
-
-const WAIT = 180; // ms after the last key
+import { Lines, Typer } from '../../cut/JobLines';
+import { rowOf, useSettled } from '../../cut/typedRows';
 
 const usual: JobKnobs = { people: 1 };
 
@@ -127,21 +126,4 @@ function HowTo() {
       ))}
     </Box>
   );
-}
-
-/** A line that was understood as a row under an id of its own. */
-export function rowOf({ row }: JobLine): JobRowInput {
-  const input: JobRowInput & { in_stage?: unknown } = { ...row, id: crypto.randomUUID() };
-  delete input.in_stage; // follows from the rest
-  return input;
-}
-
-/** A text once nobody has typed for a moment. */
-export function useSettled(text: string) {
-  const [settled, setSettled] = useState(text);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(text), WAIT);
-    return () => clearTimeout(timer);
-  }, [text]);
-  return settled;
 }

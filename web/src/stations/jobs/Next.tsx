@@ -11,15 +11,15 @@ import { useStartMounting } from '../../api/mount';
 import { useSaws } from '../../api/rack';
 import type { Job, JobRow, RunCut, RunTurn, Units } from '../../api/types';
 import { useChanges } from '../../api/changes';
-import { usePreferences } from '../../app/preferences';
-import { cutFace } from '../../app/theme';
+import { usePreferences } from '../../ui/preferences';
+import { cutFace } from '../../drawings/theme';
 import { formatSetting, trim } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
 import { Trouble } from '../../ui/Notice';
 import { Segments } from '../../ui/Segments';
 import { Verdict } from '../../ui/Verdict';
-import { cutParams } from '../choose/cut';
-import { doneTo, sizeOf, stageOrder, stages } from './words';
+import { cutParams } from '../../cut/cut';
+import { doneTo, sizeOf, stageOrder, stages } from '../../cut/jobWords';
 
 /** What is left to be cut, in the order of the sheet. */
 interface Left {

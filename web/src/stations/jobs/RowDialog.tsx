@@ -11,7 +11,7 @@ import { useBlades } from '../../api/rack';
 import type { JobRow, JobRowInput, JobStage, Saw } from '../../api/types';
 import { LineField, NumberField, SelectField } from '../../ui/Fields';
 import { Sure } from '../../ui/Sure';
-import { stageOrder, stages } from './words';
+import { stageOrder, stages } from '../../cut/jobWords';
 
 interface Props {
   row: JobRow;

@@ -11,10 +11,10 @@ import type { JobRow, JobRowInput, Saw, Units } from '../../api/types';
 import { formatSetting, percent } from '../../measure/format';
 import { saidMinutes } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
-import { cutParams } from '../choose/cut';
+import { cutParams } from '../../cut/cut';
 import { RowDialog } from './RowDialog';
 import type { Planned } from './Rows';
-import { doneTo, sizeOf } from './words';
+import { doneTo, sizeOf } from '../../cut/jobWords';
 
 /** From where a row stands on one line. */
 const WIDE = '@media (min-width: 760px)';

@@ -32,7 +32,7 @@ import type {
 import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
 import { RowLine } from './RowLine';
-import { stageOrder, stages } from './words';
+import { stageOrder, stages } from '../../cut/jobWords';
 
 const howTo = t`Press space to take the row up, the arrows to move it, space to put it down, escape to leave it where it was.`;
 

@@ -6,8 +6,8 @@ import type { JobRow, RunSheet } from '../../api/types';
 import { Score, sawsOf, scoreHeight } from '../../drawings/Score';
 import { saidMinutes } from '../../ui/feed';
 import { Segments } from '../../ui/Segments';
-import { useSize } from '../../ui/useSize';
-import { stages } from './words';
+import { useSize } from '../../drawings/useSize';
+import { stages } from '../../cut/jobWords';
 
 interface Props {
   sheet: RunSheet;

@@ -9,14 +9,14 @@ import { useJob } from '../../api/jobs';
 import { useStock } from '../../api/own';
 import { useBlades } from '../../api/rack';
 import type { Job, JobRow, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { StickView } from '../../drawings/StickView';
 import { formatSetting } from '../../measure/format';
 import { Arriving, Coming } from '../../ui/Arriving';
 import { NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
-import { useSize } from '../../ui/useSize';
+import { useSize } from '../../drawings/useSize';
 
 /** Rows that come out of one stock: lengths out of sticks of one section, or strips out of boards. */
 interface Group {

@@ -10,7 +10,7 @@ import { SeasonChart, seasonHeight } from '../../drawings/SeasonChart';
 import { ShareBars } from '../../drawings/ShareBars';
 import { SignKey } from '../../ui/SignKey';
 import { useDates } from '../../ui/useDates';
-import { useSize } from '../../ui/useSize';
+import { useSize } from '../../drawings/useSize';
 import { changesOf, lanesOf, lastDayOf, sharesOf, shownOf, weeksUpTo } from './season';
 
 /** How high it stands, px, so that nothing below it jumps when it comes. */

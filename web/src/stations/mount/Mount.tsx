@@ -12,7 +12,7 @@ import { ProblemError } from '../../api/client';
 import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/mounting';
 import type { Mounting, MountStep, Units } from '../../api/types';
 import { useChanges } from '../../api/changes';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { ClockView } from '../../drawings/ClockView';
 import { InsertView } from '../../drawings/InsertView';
 import { MountPicture } from '../../drawings/MountPicture';

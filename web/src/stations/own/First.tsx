@@ -10,13 +10,13 @@ import { useJobList } from '../../api/jobs';
 import { useFirstBlades } from '../../api/own';
 import { useSaws } from '../../api/rack';
 import type { FirstBlade, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { Coming } from '../../ui/Arriving';
 import { saidMinutes } from '../../ui/feed';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
-import { Lines, Typer } from '../jobs/List';
-import { rowOf, useSettled } from '../jobs/NewJob';
+import { Lines, Typer } from '../../cut/JobLines';
+import { rowOf, useSettled } from '../../cut/typedRows';
 import { SoldFace } from './SoldFace';
 
 /** A year of some kind of work, as somebody would list it. */

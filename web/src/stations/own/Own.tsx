@@ -9,7 +9,7 @@ import { useJobs } from '../../api/jobs';
 import { useNoteOwning, useOwning, useOwningNotes } from '../../api/own';
 import { useSaws } from '../../api/rack';
 import type { Owning, OwningInput, Purchase, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { formatRun } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
 import { saidMinutes } from '../../ui/feed';

@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { SoldBlade, Units } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { PlainBlade } from '../../drawings/PlainBlade';
 import { grindShort } from '../../drawings/words';
 import { formatThin, trim } from '../../measure/format';

@@ -7,7 +7,7 @@ import { says, useAddMember, useInvite } from '../../api/people';
 import type { Role } from '../../api/types';
 import { LineField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';
-import { Handed } from './Handed';
+import { Handed } from '../../ui/Handed';
 import { RoleChoice } from './RoleChoice';
 
 export function AddMember({ open, onDone }: { open: boolean; onDone: () => void }) {

@@ -5,11 +5,11 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useParams } from 'react-router';
 import { useReport } from '../../api/people';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { specOf } from '../../drawings/words';
 import { Arriving } from '../../ui/Arriving';
 import { useDates } from '../../ui/useDates';
-import { SurveyArticle } from '../care/SurveyArticle';
+import { SurveyArticle } from '../../ui/SurveyArticle';
 
 export function Guest() {
   const { secret = '' } = useParams();

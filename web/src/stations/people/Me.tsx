@@ -25,7 +25,7 @@ import { Arriving } from '../../ui/Arriving';
 import { LineField } from '../../ui/Fields';
 import { Notice, Trouble } from '../../ui/Notice';
 import { useDates } from '../../ui/useDates';
-import { Handed } from './Handed';
+import { Handed } from '../../ui/Handed';
 import { longEnough, Secret } from './Secret';
 import { roleWords } from './words';
 

@@ -9,7 +9,7 @@ import type { Role, ShopPass } from '../../api/types';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';
 import { useDates } from '../../ui/useDates';
-import { Handed } from './Handed';
+import { Handed } from '../../ui/Handed';
 import { RoleChoice } from './RoleChoice';
 import { roleWords } from './words';
 

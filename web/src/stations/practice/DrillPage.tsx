@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { DrillName, DrillTask } from '../../api/types';
-import { Nowhere } from '../../app/Broken';
+import { Nowhere } from '../../ui/Broken';
 import { Arriving } from '../../ui/Arriving';
 import { Segments } from '../../ui/Segments';
 import { Notice, Trouble } from '../../ui/Notice';

@@ -7,7 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useRef, useState } from 'react';
 import type { PracticeBoard, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { boardScale, FeedBoard } from '../../drawings/FeedBoard';
 import { PracticeWall } from '../../drawings/PracticeWall';
 import { trim } from '../../measure/format';

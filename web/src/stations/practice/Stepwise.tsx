@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useState } from 'react';
 import type { PracticeBoard } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { formatSetting } from '../../measure/format';
 import { secondsAt } from '../../ui/feed';
 import type { Push } from './useHand';

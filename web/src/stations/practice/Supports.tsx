@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { DrillTask } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { SupportView } from '../../drawings/SupportView';
 import type { Taking } from './DrillPage';
 

@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { DrillTask, DrillVerdict } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { trim } from '../../measure/format';
 import { secondsAt } from '../../ui/feed';
 import { Notice } from '../../ui/Notice';

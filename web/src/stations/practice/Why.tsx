@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { useWhy } from '../../api/practice';
 import type { WhyName } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { WhyView } from '../../drawings/WhyView';
 import { trim } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';

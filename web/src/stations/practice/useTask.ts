@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useAnswerDrill, useDrillTask } from '../../api/practice';
 import type { DrillAnswer, DrillName, DrillTask } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 
 const NUMBERS = 1_000_000;
 const any = () => Math.floor(Math.random() * NUMBERS);

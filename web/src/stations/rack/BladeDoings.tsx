@@ -9,7 +9,7 @@ import type { Blade } from '../../api/types';
 import { FileButton } from '../../ui/FileButton';
 import { Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
-import { Mend } from '../care/Mend';
+import { Mend } from '../../ui/Mend';
 import { Retire } from './Retire';
 
 export function BladeDoings({ blade: b }: { blade: Blade }) {

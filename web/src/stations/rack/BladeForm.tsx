@@ -6,7 +6,7 @@ import { useLocation, useNavigate, useParams, useSearchParams } from 'react-rout
 import { ProblemError } from '../../api/client';
 import { useAddBlade, useBlade, useBladeDraft, useChangeBlade } from '../../api/rack';
 import type { Blade, BladeInput, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { EndView } from '../../drawings/EndView';
 import { TeethStrip } from '../../drawings/TeethStrip';

@@ -9,7 +9,7 @@ import type { Blade, Units } from '../../api/types';
 import { HistoryChart } from '../../drawings/HistoryChart';
 import { formatFigure } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
-import { testWords } from '../truing/tests';
+import { testWords } from '../../ui/truingTests';
 
 export function BladeMeasured({ blade, units }: { blade: Blade; units: Units }) {
   const truings = useTruings({ blade_id: blade.id });

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import { useBlades, useLabels } from '../../api/rack';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { save } from '../../drawings/save';
 import { NumberField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';

@@ -8,7 +8,7 @@ import { Link, useLocation, useNavigate } from 'react-router';
 import { useLook } from '../../api/looks';
 import { useUnmarked } from '../../api/rack';
 import type { BladeInput, BladeLook, SeenTrait, Spot, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { LookView } from '../../drawings/LookView';
 import { PlainBlade } from '../../drawings/PlainBlade';
 import { formatLength, trim } from '../../measure/format';

@@ -7,7 +7,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Units } from '../../api/types';
 import { useAfterReading } from '../../ui/useAfterReading';
-import { Stale } from './Stale';
+import { Stale } from '../../ui/Stale';
 import { Trouble } from '../../ui/Notice';
 
 interface Props {

@@ -7,7 +7,7 @@ import { useNavigate, useParams } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useAddSaw, useChangeSaw, useRetireSaw, useSaw, useSawDraft } from '../../api/rack';
 import type { Saw, SawInput } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { SawFace } from '../../drawings/SawFace';
 import { sawWords } from '../../drawings/words';
 import { trim } from '../../measure/format';

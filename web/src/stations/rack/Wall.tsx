@@ -7,11 +7,11 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Blade } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { PegBlade } from '../../drawings/PegBlade';
 import { retiredWords, shortSpecOf } from '../../drawings/words';
 import { Verdict } from '../../ui/Verdict';
-import { useSize } from '../../ui/useSize';
+import { useSize } from '../../drawings/useSize';
 import type { Shelf } from './order';
 
 const PLACE = 150; // px, the least width of a blade's place

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { useKeep } from '../../api/logging';
 import type { Blade, Cut, CutMade, Effort, FilledIn, Noise, Setting, Splinters, Wall } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
 import { effortWords, noiseWords, splinterWords, wallWords } from '../../drawings/words';
 import { ActionBar } from '../../ui/ActionBar';

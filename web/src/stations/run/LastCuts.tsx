@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useLog } from '../../api/log';
 import type { Saw, Units } from '../../api/types';
-import { LogRow } from '../../ui/LogRow';
+import { LogRow } from '../../cut/LogRow';
 
 const LAST = 4;
 

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import type { Listening as Ears } from '../../api/listening';
 import type { HeardSaw } from '../../api/types';
 import { SpeedTrack } from '../../drawings/SpeedTrack';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { trim } from '../../measure/format';
 import { Notice, Trouble } from '../../ui/Notice';
 

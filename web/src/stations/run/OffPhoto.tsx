@@ -11,7 +11,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useEdgeLook, useWallLook, type WallOf } from '../../api/looks';
 import type { Splinters, Spot, Units, Wall } from '../../api/types';
-import { usePhone } from '../../app/phone';
+import { usePhone } from '../../ui/phone';
 import { EdgeView } from '../../drawings/EdgeView';
 import { WallView } from '../../drawings/WallView';
 import { splinterWords, wallWords } from '../../drawings/words';

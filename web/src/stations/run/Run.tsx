@@ -13,15 +13,15 @@ import { useListening } from '../../api/listening';
 import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { Blade, Cut, Plan, Setting, Units } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
-import { cutFace } from '../../app/theme';
+import { usePreferences } from '../../ui/preferences';
+import { cutFace } from '../../drawings/theme';
 import { cutBrief, cutSaid, specOf } from '../../drawings/words';
 import { formatSetting } from '../../measure/format';
 import { Outline } from '../../ui/Outline';
 import { saidMinutes, saidSeconds, stretchOf, type Stretch } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
-import { Findings } from '../choose/Findings';
-import { useCut } from '../choose/cut';
+import { Findings } from '../../cut/Findings';
+import { useCut } from '../../cut/cut';
 import { Beat } from './Beat';
 import { CameOut } from './CameOut';
 import { LastCuts } from './LastCuts';
@@ -29,7 +29,7 @@ import { Listening } from './Listening';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Worded } from '../../ui/Worded';
-import { usePhone } from '../../app/phone';
+import { usePhone } from '../../ui/phone';
 
 const FEW = 60;
 

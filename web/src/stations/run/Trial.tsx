@@ -11,8 +11,8 @@ import { useEndTrial, useTrial, useTrialCut, useTrialGrade } from '../../api/run
 import { useMaterials } from '../../api/shop';
 import type { Effort, Splinters, Trial as TrialOf, Units, Wall } from '../../api/types';
 import { useChanges } from '../../api/changes';
-import { usePreferences } from '../../app/preferences';
-import { cutFace } from '../../app/theme';
+import { usePreferences } from '../../ui/preferences';
+import { cutFace } from '../../drawings/theme';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
 import { TrialPlot } from '../../drawings/TrialPlot';
 import { cutSaid, effortWords, splinterWords, wallWords, supportWords } from '../../drawings/words';

@@ -10,8 +10,8 @@ import { useSpecialCut } from '../../api/special';
 import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { SpecialCut, SpecialCutAsk, SpecialKind, Units } from '../../api/types';
-import { useAddress } from '../../app/address';
-import { usePreferences } from '../../app/preferences';
+import { useAddress } from '../../ui/address';
+import { usePreferences } from '../../ui/preferences';
 import { SpecialDrawing } from '../../drawings/SpecialDrawing';
 import { specOf } from '../../drawings/words';
 import { formatSetting } from '../../measure/format';
@@ -21,7 +21,7 @@ import { FirstThings } from '../../ui/FirstThings';
 import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
 import { Verdict } from '../../ui/Verdict';
-import { Findings } from '../choose/Findings';
+import { Findings } from '../../cut/Findings';
 
 const kindWords: Record<SpecialKind, string> = {
   taper: t`Taper`,

@@ -9,7 +9,7 @@ import { Link } from 'react-router';
 import { LOOK_ROUND } from '../../api/place';
 import { useBlades, useSaws } from '../../api/rack';
 import type { Saw } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
+import { usePreferences } from '../../ui/preferences';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 import { Segments } from '../../ui/Segments';

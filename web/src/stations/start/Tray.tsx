@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddBlade, useRetireBlade, useUsualBlades } from '../../api/rack';
 import type { Blade, Saw, Units, UsualBlade } from '../../api/types';
-import { cutFace } from '../../app/theme';
+import { cutFace } from '../../drawings/theme';
 import { PlainBlade } from '../../drawings/PlainBlade';
 import { grindShort } from '../../drawings/words';
 import { formatThin, trim } from '../../measure/format';

@@ -7,7 +7,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
 import type { Trace as TraceOf, TraceCheck } from '../../api/types';
-import { cutParams } from '../choose/cut';
+import { cutParams } from '../../cut/cut';
 
 /** Where a check is done, if it is done somewhere else. */
 function station(c: TraceCheck, it: TraceOf) {

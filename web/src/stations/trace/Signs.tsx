@@ -8,7 +8,7 @@ import { useState } from 'react';
 import type { TraceSign } from '../../api/types';
 import { SignSample } from '../../drawings/SignSample';
 import { Workpiece, type Place } from '../../drawings/Workpiece';
-import { usePhone } from '../../app/phone';
+import { usePhone } from '../../ui/phone';
 
 interface Props {
   saw: 'table' | 'miter' | 'circular';

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { TruingTest, Units } from '../../api/types';
 import { formatDial } from '../../measure/format';
-import { nameOf } from './tests';
+import { nameOf } from '../../ui/truingTests';
 
 export type Sizes = Partial<
   Record<'gap_mm' | 'height_mm' | 'length_mm' | 'wanted_mm' | 'measured_mm', number>

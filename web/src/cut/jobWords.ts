@@ -1,9 +1,9 @@
 /** Words of the stages, and of a row. */
 import { t } from '@lingui/core/macro';
-import type { JobRow, JobStage, Units } from '../../api/types';
-import { formatSetting, trim } from '../../measure/format';
-import { formWords } from '../../drawings/words';
-import { finishWord } from '../choose/sentence';
+import type { JobRow, JobStage, Units } from '../api/types';
+import { formatSetting, trim } from '../measure/format';
+import { formWords } from '../drawings/words';
+import { finishWord } from './sentence';
 
 export const stages: Record<JobStage, string> = {
   'by rule': t`by rule of thumb`,

@@ -6,14 +6,14 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { CareNow } from '../../api/care';
-import { usePreferences } from '../../app/preferences';
-import { EmptyPeg, GrooveGlyph, TimerRing } from '../../drawings/TimerRing';
-import { formatThin } from '../../measure/format';
-import { useDates } from '../../ui/useDates';
-import { useNow } from '../../ui/useNow';
+import type { CareNow } from '../api/care';
+import { usePreferences } from './preferences';
+import { EmptyPeg, GrooveGlyph, TimerRing } from '../drawings/TimerRing';
+import { formatThin } from '../measure/format';
+import { useDates } from './useDates';
+import { useNow } from './useNow';
 import { TakeBack } from './SendAndReturn';
-import { countdown } from './timer';
+import { countdown } from './washTimer';
 
 interface Props {
   sheet: CareNow;

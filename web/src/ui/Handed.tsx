@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { addressOf } from '../../api/people';
+import { addressOf } from '../api/people';
 
 interface Props {
   what: string;

@@ -9,15 +9,15 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useSendOut, useTakeBack } from '../../api/care';
-import { useBlades, useStandIns } from '../../api/rack';
-import type { BladeCare, Returned, Sending } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
-import { CheckField, LineField, NumberField } from '../../ui/Fields';
-import { LengthField } from '../../ui/LengthField';
-import { useAfterReading } from '../../ui/useAfterReading';
-import { useRecord } from '../../ui/useRecord';
-import { Trouble } from '../../ui/Notice';
+import { useSendOut, useTakeBack } from '../api/care';
+import { useBlades, useStandIns } from '../api/rack';
+import type { BladeCare, Returned, Sending } from '../api/types';
+import { usePreferences } from './preferences';
+import { CheckField, LineField, NumberField } from './Fields';
+import { LengthField } from './LengthField';
+import { useAfterReading } from './useAfterReading';
+import { useRecord } from './useRecord';
+import { Trouble } from './Notice';
 
 export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () => void }) {
   const b = c.blade;

@@ -2,9 +2,9 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Units } from '../../api/types';
-import { formatThin } from '../../measure/format';
-import { Notice } from '../../ui/Notice';
+import type { Units } from '../api/types';
+import { formatThin } from '../measure/format';
+import { Notice } from './Notice';
 
 interface Props {
   what: string;

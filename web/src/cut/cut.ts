@@ -12,8 +12,8 @@ import type {
   Saw,
   Side,
   Support,
-} from '../../api/types';
-import { useAddress } from '../../app/address';
+} from '../api/types';
+import { useAddress } from '../ui/address';
 
 const usual = {
   material: 'hard-maple',

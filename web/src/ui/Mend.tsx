@@ -7,10 +7,10 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useRef, useState } from 'react';
-import { useMend } from '../../api/care';
-import type { Blade } from '../../api/types';
-import { LineField } from '../../ui/Fields';
-import { Trouble } from '../../ui/Notice';
+import { useMend } from '../api/care';
+import type { Blade } from '../api/types';
+import { LineField } from './Fields';
+import { Trouble } from './Notice';
 
 export function Mend({ blade }: { blade: Blade }) {
   const [open, setOpen] = useState(false);

@@ -7,9 +7,9 @@ import { lazy, Suspense, useId, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useAmend, useStrike } from '../api/log';
 import type { LogEntry, Units } from '../api/types';
-import { cutParams } from '../stations/choose/cut';
-import { saysOf } from './says';
-import { useDates } from './useDates';
+import { cutParams } from './cut';
+import { saysOf } from '../ui/says';
+import { useDates } from '../ui/useDates';
 
 const PutRight = lazy(() => import('./PutRight').then((m) => ({ default: m.PutRight })));
 

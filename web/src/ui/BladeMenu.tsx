@@ -11,13 +11,13 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useFaults, useInspect, useJudge } from '../../api/care';
-import { useNote } from '../../api/log';
-import type { BladeCare, Fault, Judgement } from '../../api/types';
-import { upper } from '../../drawings/words';
-import { LineField, SelectField } from '../../ui/Fields';
+import { useFaults, useInspect, useJudge } from '../api/care';
+import { useNote } from '../api/log';
+import type { BladeCare, Fault, Judgement } from '../api/types';
+import { upper } from '../drawings/words';
+import { LineField, SelectField } from './Fields';
 import { SendDialog } from './SendAndReturn';
-import { Trouble } from '../../ui/Notice';
+import { Trouble } from './Notice';
 
 const sayings: [Judgement['says'], string][] = [
   ['dull', t`It is dull now`],

@@ -2,9 +2,9 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Finding } from '../../api/types';
-import { Verdict } from '../../ui/Verdict';
-import { Worded } from '../../ui/Worded';
+import type { Finding } from '../api/types';
+import { Verdict } from '../ui/Verdict';
+import { Worded } from '../ui/Worded';
 import type { Answers } from './cut';
 
 interface Props {

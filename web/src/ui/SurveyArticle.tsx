@@ -2,12 +2,12 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Blade, SurveyReport } from '../../api/types';
-import { usePreferences } from '../../app/preferences';
-import { SurveyView } from '../../drawings/SurveyView';
-import { specOf } from '../../drawings/words';
-import { Verdict } from '../../ui/Verdict';
-import { useDates } from '../../ui/useDates';
+import type { Blade, SurveyReport } from '../api/types';
+import { usePreferences } from './preferences';
+import { SurveyView } from '../drawings/SurveyView';
+import { specOf } from '../drawings/words';
+import { Verdict } from './Verdict';
+import { useDates } from './useDates';
 
 const worthWords = { yes: t`Worth mending`, no: t`Not worth mending`, ask: t`Ask first` } as const;
 

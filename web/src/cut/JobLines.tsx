@@ -1,10 +1,10 @@
 /** A list as it is typed or pasted, and beside it what is made of every line. */
 import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
-import type { JobLine, Units } from '../../api/types';
-import { Verdict } from '../../ui/Verdict';
-import { cutFace } from '../../app/theme';
-import { doneTo, sizeOf, stages } from './words';
+import type { JobLine, Units } from '../api/types';
+import { Verdict } from '../ui/Verdict';
+import { cutFace } from '../drawings/theme';
+import { doneTo, sizeOf, stages } from './jobWords';
 
 interface TyperProps {
   text: string;

@@ -11,10 +11,10 @@ import { useAmend } from '../api/log';
 import type { Amendment, Effort, LogEntry, Units } from '../api/types';
 import { EdgeSample, WallSample } from '../drawings/Sample';
 import { effortWords, splinterWords, wallWords } from '../drawings/words';
-import { LineField, NumberField } from './Fields';
-import { Trouble } from './Notice';
-import { Pick } from './Pick';
-import { saysOf } from './says';
+import { LineField, NumberField } from '../ui/Fields';
+import { Trouble } from '../ui/Notice';
+import { Pick } from '../ui/Pick';
+import { saysOf } from '../ui/says';
 
 interface Props {
   entry: LogEntry;

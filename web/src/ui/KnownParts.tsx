@@ -3,9 +3,9 @@ import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
-import type { DadoSet, Units } from '../../api/types';
-import { formatDial, formatThin } from '../../measure/format';
-import { ink } from '../../drawings/ink';
+import type { DadoSet, Units } from '../api/types';
+import { formatDial, formatThin } from '../measure/format';
+import { ink } from '../drawings/ink';
 
 /** The drawn range either way of what is stamped, in millimetres. */
 const REACH = 0.12;

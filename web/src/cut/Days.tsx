@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { LogEntry, Units } from '../api/types';
 import { LogRow } from './LogRow';
-import { useDates } from './useDates';
+import { useDates } from '../ui/useDates';
 
 interface Props {
   rows: LogEntry[];

@@ -1,7 +1,7 @@
 /** The guided sessions of True: what each is called, what it reads, and where its dial goes. */
 import { t } from '@lingui/core/macro';
-import type { Place } from '../../api/truing';
-import type { TruingTest } from '../../api/types';
+import type { Place } from '../api/truing';
+import type { TruingTest } from '../api/types';
 
 interface Words {
   title: string;
