@@ -3,13 +3,13 @@
  * where it does not answer, what was seen before is shown with its age, and as
  * soon as it answers again everything is asked anew.
  */
-import { delMany, entries, get, set } from 'idb-keyval';
+import { get, set } from 'idb-keyval';
 import type { Query, QueryClient, QueryFunctionContext } from '@tanstack/react-query';
 import type { ToTheCore } from './away';
 import client, { ProblemError } from './client';
 import { place } from './place';
 
-interface Kept {
+export interface Kept {
   at: number; // when the server said it
   data: unknown;
 }
@@ -23,8 +23,6 @@ export interface Away {
 
 export const PREFIX = `corte.said.${place}`;
 export const SHELF = `${PREFIX}["shelf"]`; // what the core here weighs by
-const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
-const MOST = 200; // answers that are kept
 const KNOWS_BETTER = 10 * 60_000; // ms from an answer to a newer sight of the rack
 const AGAIN = 3000; // ms between asking whether it is back
 
@@ -123,15 +121,4 @@ export function waitForServer(cache: QueryClient) {
     clearInterval(timer);
     removeEventListener('online', now);
   };
-}
-
-/** Lets go of what was said too long ago, and of all but the latest: every cut that is tried is a plan. */
-export async function sweepKept() {
-  const all = (await entries<string, Kept>()).filter(([key]) => key.startsWith(PREFIX));
-  all.sort(([, a], [, b]) => b.at - a.at);
-  await delMany(
-    all
-      .filter(([key, k], i) => (i >= MOST && key !== SHELF) || Date.now() - k.at > LONGEST)
-      .map(([key]) => key),
-  );
 }

@@ -1,6 +1,6 @@
 /** Sends what waits (waiting.ts), one after the other, each in its maker's session alone. */
 import client, { etag, ProblemError, unwrap } from './client';
-import { change, forgetWaiting, KEY, next, reread, stepped, timed, type Waiting } from './waiting';
+import { change, forgetWaiting, KEY, maker, next, reread, stepped, timed, type Waiting } from './waiting';
 
 const PATIENCE = 8000; // ms for one answer
 
@@ -80,3 +80,10 @@ async function sendStep({ id, version, to }: NonNullable<Waiting['wash']>, { par
 
 /** A refusal of who asks, not of what was sent, which names a field: it waits until its maker may send it. */
 const notNow = (e: ProblemError) => e.status === 403 && e.field === undefined;
+
+/** Takes over what an earlier version kept in localStorage, once. */
+export async function takeOver(old: string) {
+  const were = (JSON.parse(old) as Waiting[]).map((w) => ({ ...w, of: w.of ?? maker ?? undefined }));
+  await change((now) => [...were.filter((w) => !now.some((n) => n.key === w.key)), ...now]);
+  localStorage.removeItem(KEY);
+}

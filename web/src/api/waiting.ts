@@ -31,7 +31,7 @@ export const stepped = new Set<(w: TimedWash) => void>();
 /** What sends. It is no part of the first script. */
 const sending = () => import('./sending');
 
-let maker: string | null | undefined; // who is signed in here, as Made-By has it; null for nobody, undefined where it isn't known yet
+export let maker: string | null | undefined; // who is signed in here, as Made-By has it; null for nobody, undefined where it isn't known yet
 let all: Waiting[] = [];
 let mine: Waiting[] = [];
 
@@ -49,16 +49,7 @@ export async function change(by: (all: Waiting[]) => Waiting[]) {
   let now: Waiting[] = [];
   await update<Waiting[]>(KEY, (kept) => (now = by(kept ?? [])));
   show(now);
-  tabs.postMessage('changed');
-}
-
-/** What an earlier version kept in localStorage is taken over once. */
-async function takeOver() {
-  const old = localStorage.getItem(KEY);
-  if (!old) return reread();
-  const were = (JSON.parse(old) as Waiting[]).map((w) => ({ ...w, of: w.of ?? maker ?? undefined }));
-  await change((now) => [...were.filter((w) => !now.some((n) => n.key === w.key)), ...now]);
-  localStorage.removeItem(KEY);
+  tabs.postMessage(0);
 }
 
 /** Says who is signed in here: what waits of theirs is shown and sent from now on, and of nobody else. */
@@ -102,26 +93,27 @@ export const timed = (w: Wash): TimedWash => ({ ...w, ahead: Date.parse(w.now) -
 /** Keeps a cut or readings and sends what waits. Refused at once, it is not kept, and the refusal is thrown. */
 export async function keep(cut: Omit<Waiting, 'at'>): Promise<Kept> {
   const made = { ...cut, of: maker ?? undefined, at: new Date().toISOString() };
-  if (maker === null) {
-    await (await sending()).send(made); // nobody is signed in for whom it could wait: the server says what is missing
-    return { waits: false };
-  }
-  try {
-    await change((all) => [...all, made]);
-  } catch {
-    await (await sending()).send(made); // a browser that keeps nothing: it goes out now, or is not logged
+  const kept =
+    maker !== null &&
+    (await change((all) => [...all, made]).then(
+      () => true,
+      () => false,
+    ));
+  if (!kept) {
+    // Nobody is signed in for whom it could wait, or the browser keeps nothing: the server takes it now or says why not.
+    await (await sending()).send(made);
     return { waits: false };
   }
   await sending().then(
     (m) => m.flush(),
     () => undefined,
   ); // it waits where even that can't be fetched
-  const kept = all.find((c) => c.key === cut.key);
-  if (kept?.refused) {
+  const still = all.find((c) => c.key === cut.key);
+  if (still?.refused) {
     await forgetWaiting(cut.key);
-    throw new Error(kept.refused);
+    throw new Error(still.refused);
   }
-  return kept ? { waits: true, why: kept.trouble } : { waits: false };
+  return { waits: !!still, why: still?.trouble };
 }
 
 export const next = () => waiting().find((c) => !c.refused);
@@ -139,7 +131,8 @@ export function sendWaiting(onSent: () => void) {
   };
   const timer = setInterval(go, AGAIN);
   addEventListener('online', go);
-  void takeOver().then(go, () => undefined);
+  const old = localStorage.getItem(KEY); // as an earlier version kept it
+  void (old ? sending().then((m) => m.takeOver(old)) : reread()).then(go, () => undefined);
   return () => {
     clearInterval(timer);
     removeEventListener('online', go);

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { useShelf } from '../api/choose';
-import { awayNow, sweepKept, waitForServer, watchAway } from '../api/kept';
+import { awayNow, waitForServer, watchAway } from '../api/kept';
 import { useDates } from '../ui/useDates';
 
 export function Away() {
@@ -14,7 +14,6 @@ export function Away() {
   const { moment } = useDates();
   useShelf();
   useEffect(() => waitForServer(cache), [cache]);
-  useEffect(() => void sweepKept().catch(() => undefined), []);
   return (
     <Box role="status">
       {away && (

@@ -1,9 +1,11 @@
 /** What the frame has to say above the place bar, once the first answer stands. */
+import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { lookingRound } from '../api/place';
 import '../api/sending'; // so that it is there when the network is not
 import { useSession } from '../api/session';
 import { useShop } from '../api/shop';
+import { sweepKept } from '../api/sweep';
 import { Away } from './Away';
 import { LookingRound } from './LookingRound';
 import { NewVersion } from './NewVersion';
@@ -14,6 +16,7 @@ export function Said() {
   const session = useSession().data;
   const shop = useShop().data;
   const { pathname } = useLocation();
+  useEffect(() => void sweepKept().catch(() => undefined), []);
   return (
     <>
       {lookingRound && <LookingRound />}
