@@ -1,6 +1,6 @@
 # The two commands that matter are `make demo` and `make test`; both do all the
 # set-up that a fresh machine needs.
-.PHONY: demo test test-long setup build generate fresh statements licences format format-check lint lint-go lint-web bench fuzz mutants shots drag clean
+.PHONY: demo test test-long setup build generate fresh statements licences format format-check lint lint-go lint-types lint-web bench fuzz mutants shots drag clean
 
 demo: export CORTE_LISTEN ?= 127.0.0.1:8254
 demo: setup build
@@ -56,15 +56,18 @@ format-check:
 	cd web && npm run -s format:check
 	cd e2e && ../web/node_modules/.bin/prettier --check .
 
-lint: lint-go lint-web
+lint: lint-go lint-types lint-web
 
 lint-go:
 	go vet ./...
 	go tool staticcheck $$(go list ./... | grep -v /contract$$)
 
-lint-web:
-	cd web && npm run -s typecheck && npm run -s lint
+lint-types:
+	cd web && npm run -s typecheck
 	cd e2e && npx tsc --noEmit
+
+lint-web:
+	cd web && npm run -s lint
 
 bench:
 	go test -run '^$$' -bench . ./core/... ./internal/...

@@ -53,9 +53,9 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await expect(names.first()).toHaveAccessibleName('Move stiles');
   await page.getByRole('button', { name: 'Move rungs' }).focus();
   await page.keyboard.press('Space');
-  await page.waitForTimeout(200);
+  await expect(page.getByText('rungs is at rungs.')).toBeAttached();
   await page.keyboard.press('ArrowUp');
-  await page.waitForTimeout(300);
+  await expect(page.getByText('rungs is at stiles.')).toBeAttached();
   await page.keyboard.press('Space');
   await expect(names.first()).toHaveAccessibleName('Move rungs');
 
@@ -118,9 +118,10 @@ test('beside the saw with the network gone, ticks wait and are counted once', as
   await made.click();
   await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
   await page.getByRole('button', { name: 'One spoilt' }).click();
+  await expect(page.getByRole('button', { name: '2 ticks wait' })).toBeVisible(); // from here on it is kept
   await page.reload();
-  await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
   await expect(page.getByRole('button', { name: '2 ticks wait' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
   await page.getByRole('button', { name: 'All 4 made' }).click();
   await expect(page.getByText('left of 7')).toBeVisible();
   await page.getByRole('button', { name: 'Take back: 4 of feet' }).click();

@@ -196,7 +196,9 @@ test('what is kept for later has a bound, in age and in number', async ({ page }
   expect(await of(1)).toBeGreaterThan(180);
 });
 
-test('two tabs that keep cuts at once lose none of them', async ({ page }) => {
+test('two tabs that keep cuts at once lose none of them, nor what an earlier version kept', async ({
+  page,
+}) => {
   const other = await page.context().newPage();
   await page.context().route('**/api/v1/cuts', (route) => route.abort('connectionreset'));
   const kept = () =>
@@ -215,6 +217,23 @@ test('two tabs that keep cuts at once lose none of them', async ({ page }) => {
     await Promise.all([page, other].map((tab) => tab.getByRole('button', { name: 'Cut made' }).click()));
     await expect.poll(kept).toBe(n);
   }
+  // As an earlier version kept them: they are taken over.
+  await page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const open = indexedDB.open('keyval-store');
+        open.onsuccess = () => {
+          const store = open.result.transaction('keyval', 'readwrite').objectStore('keyval');
+          const all = store.get('corte.waiting');
+          all.onsuccess = () => {
+            localStorage.setItem('corte.waiting', JSON.stringify(all.result));
+            store.delete('corte.waiting').onsuccess = () => done();
+          };
+        };
+      }),
+  );
+  await page.reload();
+  await expect.poll(kept).toBe(6);
   await page.context().unroute('**/api/v1/cuts');
   await expect.poll(kept).toBe(0); // whichever tab sends them
 });

@@ -32,8 +32,6 @@ class Servers {
 
 export const test = base.extend<{ quiet: void }, { servers: Servers }>({
   servers: [
-    // Playwright finds fixtures by the names in this pattern; there are none.
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const servers = new Servers();
       await use(servers);

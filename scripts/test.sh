@@ -14,14 +14,14 @@ step() {
 }
 
 # Runs two lists of steps side by side, each on a core of its own, and shows
-# what the second printed after the first.
+# what the second printed after the first. Both run in the background, since bash
+# lets a list that stands before || or in a condition go on past a failed step.
 beside() {
-  local log two
+  local log one two failed=0
   log=$(mktemp)
-  "$2" >"$log" 2>&1 &
-  two=$!
-  local failed=0
-  ("$1") || failed=1
+  "$1" & one=$!
+  "$2" >"$log" 2>&1 & two=$!
+  wait "$one" || failed=1
   wait "$two" || failed=1
   cat "$log"
   rm -f "$log"
@@ -37,15 +37,15 @@ licences() {
 cases() { ./bin/corte verify internal/verify/testdata/*.json | tail -n 1; }
 journeys() { (cd e2e && npx playwright test --project=journeys); }
 
-of_go() {
+lane_one() {
   set -e
-  step "generated code" make -s fresh
   step licences licences
   step "lint: Go" make -s lint-go
   step "worked cases" cases
   step races scripts/races.sh
+  step types make -s lint-types
 }
-of_web() {
+lane_two() {
   set -e
   step formatting make -s format-check
   step "lint: web" make -s lint-web
@@ -53,7 +53,8 @@ of_web() {
 
 step set-up env CORTE_BROWSER=1 scripts/setup.sh
 step build scripts/build.sh
-beside of_go of_web
+step "generated code" make -s fresh # before anything reads what it writes
+beside lane_one lane_two
 # Vetted under lint. A fuzz target runs its seeds and corpus here; make fuzz looks for more.
 step "Go tests" go test -vet=off ./...
 step "browser journeys" journeys

@@ -180,6 +180,7 @@ const levelShare = 0.98
 // first, then what is kept for this, then what costs least. places are by
 // score; each run of level ones begins with its best.
 func level(r Request, places []int, fit []Option, rack []Candidate) {
+	keys := make([]levelKey, len(fit)) // of those in a run, so that no pair is weighed twice
 	for from := 0; from < len(places); {
 		to := from + 1
 		for to < len(places) && fit[places[to]].Score >= levelShare*fit[places[from]].Score {
@@ -191,17 +192,23 @@ func level(r Request, places []int, fit []Option, rack []Candidate) {
 			for _, at := range run { // level ones share the score of the best: the order follows it
 				fit[at].Level, fit[at].Score = from == 0, best
 			}
+			for _, at := range run {
+				c := rack[fit[at].Index]
+				keys[at] = levelKey{c.Mounted, fitOf(c, r.Job) == fitKept, r.total(fit[at], c)}
+			}
 			slices.SortStableFunc(run, func(a, b int) int {
-				x, y := rack[fit[a].Index], rack[fit[b].Index]
-				return cmp.Or(
-					-compareBool(x.Mounted, y.Mounted),
-					-compareBool(fitOf(x, r.Job) == fitKept, fitOf(y, r.Job) == fitKept),
-					cmp.Compare(r.total(fit[a], x), r.total(fit[b], y)),
-				)
+				x, y := keys[a], keys[b]
+				return cmp.Or(-compareBool(x.mounted, y.mounted), -compareBool(x.kept, y.kept), cmp.Compare(x.total, y.total))
 			})
 		}
 		from = to
 	}
+}
+
+// A levelKey is what level ones are ordered by.
+type levelKey struct {
+	mounted, kept bool
+	total         float64 // minutes
 }
 
 func compareBool(a, b bool) int {

@@ -26,21 +26,21 @@ const (
 // if a change cost nothing. It reports false where no blade is on the saw, or
 // none may go on.
 func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
-	free := func(o Option) float64 {
+	free := func(o *Option) float64 {
 		t := o.Terms
 		t[TermChange] = 1
 		return t.logs().score()
 	}
 	on, best := -1, -1
-	for i, o := range k.Fit {
-		if rack[o.Index].Mounted {
+	var most float64 // the score of the best
+	for i := range k.Fit {
+		if rack[k.Fit[i].Index].Mounted {
 			on = i
 		}
-		switch {
-		case best < 0, free(o) > free(k.Fit[best])/levelShare:
-			best = i
-		case free(o) >= levelShare*free(k.Fit[best]) && k.worse(r, rack, best, i): // as good, and no care needed
-			best = i
+		score := free(&k.Fit[i])
+		// The better one; or one as good that needs no care.
+		if best < 0 || score > most/levelShare || score >= levelShare*most && k.worse(r, rack, best, i) {
+			best, most = i, score
 		}
 	}
 	if best < 0 {
@@ -57,7 +57,7 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 		return Swap{}, false
 	}
 	s.On = k.Fit[on].Index
-	if on == best || (on == 0 || free(k.Fit[on]) >= levelShare*free(k.Fit[best])) && !k.worse(r, rack, on, best) {
+	if on == best || (on == 0 || free(&k.Fit[on]) >= levelShare*most) && !k.worse(r, rack, on, best) {
 		s.Best, s.Stay, s.Text = s.On, true, say.Of("%s is on the saw, and no other blade would do this better", OnIt)
 		return s, true
 	}

@@ -54,7 +54,7 @@ type Broker struct {
 	mu          sync.Mutex
 	subscribers map[chan string]uuid.UUID
 	due         map[string]struct{} // notes to be sent, as JSON
-	hub         *gauge.Hub          // whose readings are interest, or that is shown others'
+	hub         *gauge.Hub          // whose readings go to other servers, and that shows theirs
 	home        uuid.UUID           // the hub's shop
 	wanted      time.Time           // when another server last wanted its readings
 	anew        chan struct{}       // another server asks that did not before

@@ -58,7 +58,7 @@ type Service struct {
 
 // New makes a service that reads the time from now.
 func New(st *store.Store, now func() time.Time) *Service {
-	return over(&env.Env{Store: st, Now: now, Background: &env.Background{}})
+	return over(&env.Env{Store: st, Now: now, Background: env.NewBackground()})
 }
 
 // Stop ends what goes on in the background, such as an import, and waits for it.

@@ -6,12 +6,20 @@ import (
 )
 
 // Background is the work that goes on after the request that began it was
-// answered. Stop ends it. The zero Background has nothing under way.
+// answered. Stop ends it.
 type Background struct {
+	stopping context.Context // ends with Stop
+	stop     context.CancelFunc
+
+	mu    sync.Mutex // so that nothing joins the group while Stop waits for it
 	group sync.WaitGroup
-	mu    sync.Mutex
-	ended bool
-	ends  map[*context.CancelFunc]struct{}
+}
+
+// NewBackground has nothing under way.
+func NewBackground() *Background {
+	b := &Background{}
+	b.stopping, b.stop = context.WithCancel(context.Background())
+	return b
 }
 
 // Go runs work with the values of a request's context. The context ends with
@@ -19,21 +27,14 @@ type Background struct {
 func (b *Background) Go(ctx context.Context, work func(context.Context)) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	if b.ended {
+	if b.stopping.Err() != nil {
 		return
 	}
 	ctx, cancel := context.WithCancel(context.WithoutCancel(ctx))
-	if b.ends == nil {
-		b.ends = map[*context.CancelFunc]struct{}{}
-	}
-	b.ends[&cancel] = struct{}{}
+	unlink := context.AfterFunc(b.stopping, cancel)
 	b.group.Go(func() {
-		defer func() {
-			cancel()
-			b.mu.Lock()
-			delete(b.ends, &cancel)
-			b.mu.Unlock()
-		}()
+		defer cancel()
+		defer unlink()
 		work(ctx)
 	})
 }
@@ -41,10 +42,7 @@ func (b *Background) Go(ctx context.Context, work func(context.Context)) {
 // Stop ends what is under way and waits for it.
 func (b *Background) Stop() {
 	b.mu.Lock()
-	b.ended = true
-	for cancel := range b.ends {
-		(*cancel)()
-	}
+	b.stop()
 	b.mu.Unlock()
 	b.group.Wait()
 }

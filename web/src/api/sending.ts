@@ -1,6 +1,6 @@
 /** Sends what waits (waiting.ts), one after the other, each in its maker's session alone. */
 import client, { etag, ProblemError, unwrap } from './client';
-import { change, forgetWaiting, KEY, maker, next, reread, stepped, timed, type Waiting } from './waiting';
+import { change, forgetWaiting, KEY, next, reread, stepped, timed, type Waiting } from './waiting';
 
 const PATIENCE = 8000; // ms for one answer
 
@@ -82,8 +82,14 @@ async function sendStep({ id, version, to }: NonNullable<Waiting['wash']>, { par
 const notNow = (e: ProblemError) => e.status === 403 && e.field === undefined;
 
 /** Takes over what an earlier version kept in localStorage, once. */
-export async function takeOver(old: string) {
-  const were = (JSON.parse(old) as Waiting[]).map((w) => ({ ...w, of: w.of ?? maker ?? undefined }));
-  await change((now) => [...were.filter((w) => !now.some((n) => n.key === w.key)), ...now]);
+async function takeOver() {
+  const old = localStorage.getItem(KEY);
+  if (!old) return;
+  await change((now) => [
+    ...(JSON.parse(old) as Waiting[]).filter((w) => !now.some((n) => n.key === w.key)),
+    ...now,
+  ]);
   localStorage.removeItem(KEY);
 }
+
+void takeOver().catch(() => undefined);

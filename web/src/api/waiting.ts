@@ -31,7 +31,7 @@ export const stepped = new Set<(w: TimedWash) => void>();
 /** What sends. It is no part of the first script. */
 const sending = () => import('./sending');
 
-export let maker: string | null | undefined; // who is signed in here, as Made-By has it; null for nobody, undefined where it isn't known yet
+let maker: string | null | undefined; // who is signed in here, as Made-By has it; null for nobody, undefined where it isn't known yet
 let all: Waiting[] = [];
 let mine: Waiting[] = [];
 
@@ -57,9 +57,8 @@ export function setMaker(now: string | null | undefined) {
   if (now === maker) return;
   maker = now;
   show(all);
-  // What an earlier version kept names nobody: it is of whoever is here when this one first runs.
-  if (now && all.some((w) => !w.of))
-    void change((kept) => kept.map((w) => ({ ...w, of: w.of ?? now }))).catch(() => undefined);
+  // What was kept before it was known who is here is theirs.
+  if (now) void change((kept) => kept.map((w) => ({ ...w, of: w.of ?? now }))).catch(() => undefined);
 }
 
 /** What waits of the person who is signed in here, oldest first; the same array until it changes. */
@@ -68,6 +67,7 @@ export const waiting = () => mine;
 export function watchWaiting(f: () => void) {
   listeners.add(f);
   tabs.onmessage = () => void reread();
+  void reread().catch(() => undefined); // a browser without a database has nothing that waits
   return () => void listeners.delete(f);
 }
 
@@ -131,8 +131,7 @@ export function sendWaiting(onSent: () => void) {
   };
   const timer = setInterval(go, AGAIN);
   addEventListener('online', go);
-  const old = localStorage.getItem(KEY); // as an earlier version kept it
-  void (old ? sending().then((m) => m.takeOver(old)) : reread()).then(go, () => undefined);
+  void reread().then(go, () => undefined);
   return () => {
     clearInterval(timer);
     removeEventListener('online', go);

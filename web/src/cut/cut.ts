@@ -124,11 +124,11 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
     });
 
   const about = JSON.stringify(said);
-  const [answered, setAnswered] = useState<{ about: string; answers: Answers }>();
+  const [answered, setAnswered] = useState<[about: string, Answers]>();
   // Another cut: what was answered about the last is gone, even if somebody comes back to it.
-  if (answered && answered.about !== about) setAnswered(undefined);
-  const answers = answered && answered.about === about ? answered.answers : undefined;
-  const answer = (now?: Answers) => setAnswered(now && { about, answers: { ...answers, ...now } });
+  if (answered && answered[0] !== about) setAnswered(undefined);
+  const answers = answered && answered[0] === about ? answered[1] : undefined;
+  const answer = (now?: Answers) => setAnswered(now && about ? [about, { ...answers, ...now }] : undefined);
   const cut = useMemo(() => said && { ...said, ...answers }, [said, answers]);
   return [cut, change, answer] as const;
 }

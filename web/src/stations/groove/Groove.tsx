@@ -70,6 +70,9 @@ export function Groove() {
         />
       )}
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      {shown && stops && (
+        <Findings findings={shown.findings.filter((f) => f.verdict === 'stop')} onYes={answer} />
+      )}
       {!ready && !failed && <Outline rows={4} height={140} />}
       <Box
         sx={{
@@ -97,9 +100,6 @@ export function Groove() {
           )}
         </Box>
         <Box sx={{ minWidth: 0 }}>
-          {shown && stops && (
-            <Findings findings={shown.findings.filter((f) => f.verdict === 'stop')} onYes={answer} />
-          )}
           {shown && !stops && way && cut && (
             <WayDetail
               way={way}

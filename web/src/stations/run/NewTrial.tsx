@@ -114,7 +114,7 @@ export function NewTrial() {
         </Box>
       )}
       {plan.data && <Findings findings={plan.data.findings} onYes={answer} />}
-      <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
+      <Box sx={{ color: 'text.secondary', mt: 1, mb: 1.5 }}>
         {t`Change one thing. The pieces are cut in a shuffled order, each marked with its number, so that neither the board nor the hand favours a setting.`}
       </Box>
       {!plan.data && !plan.error && <Outline rows={2} height={140} />}
