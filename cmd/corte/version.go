@@ -6,8 +6,8 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"corte/core/history"
 	"corte/internal/httpapi/contract"
-	"corte/internal/store"
 )
 
 func versionCommand() *cobra.Command {
@@ -22,7 +22,7 @@ func versionCommand() *cobra.Command {
 			if !ok {
 				info = &debug.BuildInfo{}
 			}
-			_, err = fmt.Fprintf(cmd.OutOrStdout(), "corte %s, %s, fold %d, %s\n", spec.Info.Version, commit(info), store.Fold, info.GoVersion)
+			_, err = fmt.Fprintf(cmd.OutOrStdout(), "corte %s, %s, fold %d, %s\n", spec.Info.Version, commit(info), history.ConditionFold, info.GoVersion)
 			return err
 		},
 	}

@@ -18,7 +18,7 @@ const (
 	still   = 1e-10
 )
 
-// A Grade is how a face came out.
+// A Grade is how a face came out, in the order of outcome.Faces.
 type Grade uint8
 
 const (
@@ -27,12 +27,6 @@ const (
 	Splinters              // for a hidden one
 	Torn                   // for nothing that is looked at
 )
-
-// ParseGrade reads a grade as records hold it; false where there is none.
-func ParseGrade(s string) (Grade, bool) {
-	g, ok := map[string]Grade{"none": None, "fuzz": Fuzz, "splinters": Splinters, "torn": Torn}[s]
-	return g, ok
-}
 
 // limits are where one grade becomes the next on the model's splinter scale:
 // what fine, show and hidden faces bear (model section 4).

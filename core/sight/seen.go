@@ -3,6 +3,7 @@ package sight
 import (
 	"math"
 
+	"corte/core/outcome"
 	"corte/core/say"
 )
 
@@ -24,20 +25,20 @@ const (
 )
 
 // Grade is how the wall came out, as a log has it.
-func (w Wall) Grade() string {
+func (w Wall) Grade() outcome.Wall {
 	switch {
 	case w.Black >= leastBlack:
-		return "black"
+		return outcome.Black
 	case w.Brown+w.Black >= leastBrown:
-		return "brown"
+		return outcome.Brown
 	}
-	return "clean"
+	return outcome.Clean
 }
 
 // Signs are those of Trace that a wall shows, to be confirmed: a picture does not say
 // which of the two walls it is of.
 func (w Wall) Signs(t Turn) (out []string) {
-	if w.Grade() != "clean" {
+	if w.Grade().Burnt() {
 		if from, to := w.scorchedFrom(); w.Spots == 1 && to-from <= oneSpot {
 			out = append(out, "scorch-one-spot")
 		} else {
@@ -92,23 +93,23 @@ func (w Wall) Says(t Turn) (out []say.Line) {
 }
 
 // Grade is how an edge came out, as a log has it. The bounds are our judgement.
-func (e Edge) Grade() string {
+func (e Edge) Grade() outcome.Face {
 	switch deep := e.Deepest(); {
 	case deep >= tornDeep || e.Share >= tornShare:
-		return "torn"
+		return outcome.Torn
 	case deep >= splinterDeep || e.Share >= splinterShare:
-		return "splinters"
+		return outcome.Splinters
 	case deep > 0 || e.Fibres > 0:
-		return "fuzz"
+		return outcome.Fuzz
 	}
-	return "none"
+	return outcome.None
 }
 
 // Signs are those of Trace that an edge shows, to be confirmed: a picture does not say
 // of which face it is.
 func (e Edge) Signs() []string {
 	switch e.Grade() {
-	case "none", "fuzz":
+	case outcome.None, outcome.Fuzz:
 		return nil
 	}
 	if e.atOneEnd() {

@@ -3,6 +3,8 @@ package sight
 import (
 	"slices"
 	"testing"
+
+	"corte/core/outcome"
 )
 
 // along is a wall that is scorched from part to part.
@@ -25,7 +27,7 @@ func TestGradesAndSigns(t *testing.T) {
 	for name, c := range map[string]struct {
 		wall  Wall
 		turn  Turn
-		grade string
+		grade outcome.Wall
 		signs []string
 	}{
 		"clean":                 {along(0, 0, 0.019, 0), Turn{}, "clean", nil},
@@ -63,7 +65,7 @@ func TestEdgeGradesAndSigns(t *testing.T) {
 	}
 	for name, c := range map[string]struct {
 		edge  Edge
-		grade string
+		grade outcome.Face
 		signs []string
 		says  int
 	}{

@@ -5,6 +5,8 @@ import (
 	"math/rand/v2"
 	"slices"
 	"testing"
+
+	"corte/core/outcome"
 )
 
 // heard plays a sound in blocks of a twentieth of a second, and calls back after each
@@ -115,12 +117,12 @@ func TestAnotherSaw(t *testing.T) {
 }
 
 func TestEffort(t *testing.T) {
-	for droop, want := range map[float64]Effort{0.017: Easy, 0.019: Normal, 0.044: Normal, 0.046: Hard} {
+	for droop, want := range map[float64]outcome.Effort{0.017: outcome.Easy, 0.019: outcome.Normal, 0.044: outcome.Normal, 0.046: outcome.Hard} {
 		if got := (Saw{}).Effort(droop); got != want {
 			t.Errorf("a droop of %g is %s, want %s", droop, got, want)
 		}
 	}
-	if got := (Saw{Full: 0.2}).Effort(0.07); got != Easy {
+	if got := (Saw{Full: 0.2}).Effort(0.07); got != outcome.Easy {
 		t.Errorf("of a motor that droops by a fifth: %s", got)
 	}
 }

@@ -15,6 +15,8 @@ import (
 	"slices"
 
 	"gonum.org/v1/gonum/dsp/fourier"
+
+	"corte/core/outcome"
 )
 
 // A Saw is what is known of what is listened to.
@@ -38,24 +40,15 @@ func (s Saw) full() float64 {
 	return usualFull
 }
 
-// An Effort is how hard a cut was for the motor.
-type Effort string
-
-const (
-	Easy   Effort = "easy"
-	Normal Effort = "normal"
-	Hard   Effort = "hard"
-)
-
-// Effort says it of a droop, a share of the idle speed.
-func (s Saw) Effort(droop float64) Effort {
+// Effort says how hard a cut was for the motor, by its droop: a share of the idle speed.
+func (s Saw) Effort(droop float64) outcome.Effort {
 	switch share := droop / s.full(); {
 	case share < 0.4:
-		return Easy
+		return outcome.Easy
 	case share < 1:
-		return Normal
+		return outcome.Normal
 	}
-	return Hard
+	return outcome.Hard
 }
 
 // A Doing is what a saw does at a moment.

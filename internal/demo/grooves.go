@@ -8,6 +8,7 @@ import (
 
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/internal/shop"
@@ -53,11 +54,11 @@ var housings = map[int]housing{
 func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *rand.Rand) error {
 	svc := shop.New(st, func() time.Time { at = at.Add(7 * time.Minute); return at })
 	blade := named("Trapdoor").ID
-	tell := func(kind store.Kind) error {
+	tell := func(kind history.Kind) error {
 		_, err := st.Append(ctx, store.Entry{Shop: shopRow.ID, At: svc.Now(), Kind: kind, Blade: &blade, Saw: &longTable.ID, By: h.by})
 		return err
 	}
-	if err := tell(store.KindMounted); err != nil {
+	if err := tell(history.KindMounted); err != nil {
 		return err
 	}
 	ask := shopgroove.Ask{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shopchoose.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
@@ -77,7 +78,7 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 	if _, err := svc.Groove.End(ctx, shopRow.ID, g.ID, g.Version, h.count, "clean", "none", ""); err != nil {
 		return err
 	}
-	return tell(store.KindDismounted)
+	return tell(history.KindDismounted)
 }
 
 // reads is what a caliper shows of a groove at three places.

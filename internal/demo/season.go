@@ -10,9 +10,11 @@ import (
 	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/learn"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/gaugesim"
@@ -95,16 +97,16 @@ var careDays = map[int][]store.Entry{
 	42:  {heel(longTable, 0.05, "")},
 	30:  {washed("Stagehand", "Maren"), washed("Chorus", "Maren")},
 	45:  {washed("Plough", "Ilse")},
-	46:  {about("Plough", store.KindInspected, store.InspectedDetail{}, "24 tips, all there; washed, and no better")},
-	47:  {about("Plough", store.KindSent, store.SentDetail{To: "the saw doctor on Quay Street", Asked: 22}, "")},
-	52:  {sharpened("Plough", store.SharpenedDetail{Price: 22, Report: "24 tips sound", Left: at(6)})},
-	60:  {sharpened("Understudy", store.SharpenedDetail{Price: 26, Report: "one tip new", Replaced: 1, Left: at(4), Kerf: 2.35})},
+	46:  {about("Plough", history.KindInspected, history.Inspected{}, "24 tips, all there; washed, and no better")},
+	47:  {about("Plough", history.KindSent, history.Sent{To: "the saw doctor on Quay Street", Asked: 22}, "")},
+	52:  {sharpened("Plough", history.Sharpened{Price: 22, Report: "24 tips sound", Left: at(6)})},
+	60:  {sharpened("Understudy", history.Sharpened{Price: 26, Report: "one tip new", Replaced: 1, Left: at(4), Kerf: 2.35})},
 	75:  {washed("Stagehand", "Ilse"), washed("Batten", "Wick")},
 	90:  {clearance("Quill"), runOut(longTable, "Quill")},
-	91:  {about("Quill", store.KindInspected, store.InspectedDetail{Fault: "chipped"}, "the proud tooth")},
-	98:  {{Kind: store.KindMoved, Saw: &longTable.ID, By: "Tobin", Note: "the platform truck bumped it"}, heel(longTable, 0.09, "after the bump")},
-	119: {about("Lace", store.KindSent, store.SentDetail{To: "the saw doctor on Quay Street", Asked: 28, Expected: later(9)}, "")},
-	121: {about("Chorus", store.KindJudged, store.JudgedDetail{Says: "hard"}, "three lengths of pine and the arms know it")},
+	91:  {about("Quill", history.KindInspected, history.Inspected{Fault: "chipped"}, "the proud tooth")},
+	98:  {{Kind: history.KindMoved, Saw: &longTable.ID, By: "Tobin", Note: "the platform truck bumped it"}, heel(longTable, 0.09, "after the bump")},
+	119: {about("Lace", history.KindSent, history.Sent{To: "the saw doctor on Quay Street", Asked: 28, Expected: later(9)}, "")},
+	121: {about("Chorus", history.KindJudged, history.Judged{Says: "hard"}, "three lengths of pine and the arms know it")},
 }
 
 func at(n int) *int { return &n }
@@ -115,7 +117,7 @@ func later(days int) *time.Time {
 	return &t
 }
 
-func about(name string, kind store.Kind, detail any, note string) store.Entry {
+func about(name string, kind history.Kind, detail any, note string) store.Entry {
 	b := named(name).ID
 	raw, _ := json.Marshal(detail)
 	return store.Entry{Kind: kind, Blade: &b, By: "Maren", Note: note, Detail: raw}
@@ -123,12 +125,12 @@ func about(name string, kind store.Kind, detail any, note string) store.Entry {
 
 func heel(s store.Saw, mm float64, note string) store.Entry {
 	// The rear has come toward the fence, which a dial in the right slot shows.
-	return measured(s, store.KindHeel, measure.Length(mm), truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual),
+	return measured(s, history.KindHeel, measure.Length(mm), truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual),
 		map[string]any{"first_mm": []float64{0.2, 0.2 + mm}, "span_mm": 200, "dial": "right"}, note)
 }
 
 func fence(s store.Saw, open float64, note string) store.Entry {
-	return measured(s, store.KindFence, measure.Length(open), truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual),
+	return measured(s, history.KindFence, measure.Length(open), truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual),
 		map[string]any{"first_mm": []float64{100, 100 + open}, "span_mm": 600}, note)
 }
 
@@ -141,7 +143,7 @@ func clearance(name string) store.Entry {
 		right = append(right, gaugesim.Demo.At("right", i, b.Teeth))
 	}
 	c, _ := truing.ClearanceOf(left, nil)
-	e := measured(longTable, store.KindClearance, c.Range, c.Judge(0),
+	e := measured(longTable, history.KindClearance, c.Range, c.Judge(0),
 		map[string]any{"blade_id": b.ID, "first_mm": left, "second_mm": right}, "since the staple in April")
 	e.Blade = &b.ID
 	return e
@@ -158,20 +160,20 @@ func runOut(s store.Saw, name string) store.Entry {
 	}
 	r, _ := truing.RunOutOf(first, turned)
 	b := named(name).ID
-	e := measured(s, store.KindRunOut, r.Spread, r.Judge(truing.Usual),
+	e := measured(s, history.KindRunOut, r.Spread, r.Judge(truing.Usual),
 		map[string]any{"blade_id": b, "first_mm": first, "second_mm": turned}, "")
 	e.Blade = &b
 	return e
 }
 
-func measured(s store.Saw, kind store.Kind, figure measure.Length, f truing.Finding, input map[string]any, note string) store.Entry {
+func measured(s store.Saw, kind history.Kind, figure measure.Length, f truing.Finding, input map[string]any, note string) store.Entry {
 	input["test"], input["saw_id"], input["units"] = kind, s.ID, "mm"
 	in, _ := json.Marshal(input)
-	d := store.TruingDetail{Figure: figure.Mm(), Unit: "mm", Verdict: f.Verdict.String(), Input: in}
+	d := history.Truing{Figure: figure.Mm(), Unit: "mm", Verdict: f.Verdict.String(), Input: in}
 	switch kind {
-	case store.KindHeel:
+	case history.KindHeel:
 		d.Heel = &figure
-	case store.KindFence:
+	case history.KindFence:
 		d.Open = &figure
 	}
 	raw, _ := json.Marshal(d)
@@ -179,13 +181,13 @@ func measured(s store.Saw, kind store.Kind, figure measure.Length, f truing.Find
 }
 
 func washed(name, by string) store.Entry {
-	e := about(name, store.KindWashed, store.WashedDetail{Cleaner: "detergent", Brush: "nylon"}, "")
+	e := about(name, history.KindWashed, history.Washed{Cleaner: "detergent", Brush: "nylon"}, "")
 	e.By = by
 	return e
 }
 
-func sharpened(name string, d store.SharpenedDetail) store.Entry {
-	return about(name, store.KindSharpened, d, "")
+func sharpened(name string, d history.Sharpened) store.Entry {
+	return about(name, history.KindSharpened, d, "")
 }
 
 // play lives through the season day by day. How each cut came out is drawn
@@ -200,8 +202,8 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 		add := func(e store.Entry) error {
 			hour = hour.Add(time.Duration(10+dice.IntN(25)) * time.Minute)
 			e.Shop, e.At = shopRow.ID, hour
-			var sent store.SentDetail
-			if e.Kind == store.KindSent && json.Unmarshal(e.Detail, &sent) == nil && sent.Expected != nil {
+			var sent history.Sent
+			if e.Kind == history.KindSent && json.Unmarshal(e.Detail, &sent) == nil && sent.Expected != nil {
 				back := begin.AddDate(0, 0, season).Add(sent.Expected.Sub(time.Time{}))
 				sent.Expected = &back
 				e.Detail, _ = json.Marshal(sent)
@@ -235,7 +237,7 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 			}
 			if on[t.saw.Name] != t.blade {
 				on[t.saw.Name] = t.blade
-				if err := add(store.Entry{Kind: store.KindMounted, Blade: &b.ID, Saw: &t.saw.ID, By: t.by}); err != nil {
+				if err := add(store.Entry{Kind: history.KindMounted, Blade: &b.ID, Saw: &t.saw.ID, By: t.by}); err != nil {
 					return err
 				}
 			}
@@ -297,17 +299,17 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 	if stops := choose.Stops(b.Blade, j, t.saw.Saw); len(stops) > 0 {
 		return store.Entry{}, fmt.Errorf("%s: %s", t.blade, stops[0].Why)
 	}
-	d := store.CutDetail{
+	d := history.Cut{
 		Material: m.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
 		Thickness: j.Thickness, Width: j.Width, Length: j.Length, Height: j.Height,
 		Exit: j.Exit.String(), Other: j.Other.String(), Pieces: max(1, t.pieces+dice.IntN(5)-2),
-		Wall: "clean", Splinters: "none", Wears: &store.Wears{Abrasion: m.Abrasion, Resin: m.Resin},
+		Wall: "clean", Splinters: "none", Wears: &history.Wears{Abrasion: m.Abrasion, Resin: m.Resin},
 	}
 	if m.Kind.Modelled() {
 		c := choose.Candidate{Blade: b.Blade, State: shopchoose.State(b.Blade, b.Condition)}
 		drive := choose.DriveOf(t.saw.Saw)
 		feed := cut.Work(j, b.Blade, drive, c.State).Feed // as the table says
-		d.Foretold = store.Foretell(j, b.Blade, drive, c.State, feed)
+		d.Foretold = history.Foretell(j, b.Blade, drive, c.State, feed)
 		mine := j
 		mine.Material = truth[m.ID].Apply(m)
 		f := cut.WorkAt(mine, b.Blade, drive, c.State, feed)
@@ -322,34 +324,33 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 		}
 	}
 	raw, err := json.Marshal(d)
-	return store.Entry{Kind: store.KindCut, Blade: &b.ID, Saw: &t.saw.ID, By: t.by, Detail: raw}, err
+	return store.Entry{Kind: history.KindCut, Blade: &b.ID, Saw: &t.saw.ID, By: t.by, Detail: raw}, err
 }
 
-func wall(burn float64, dice *rand.Rand) string {
+func wall(burn float64, dice *rand.Rand) outcome.Wall {
 	switch p := dice.Float64(); {
 	case p < burn/3:
-		return "black"
+		return outcome.Black
 	case p < burn:
-		return "brown"
+		return outcome.Brown
 	}
-	return "clean"
+	return outcome.Clean
 }
 
-func splinters(t float64, dice *rand.Rand) string {
-	grades := [...]string{"none", "fuzz", "splinters", "torn"}
+func splinters(t float64, dice *rand.Rand) outcome.Face {
 	x, at := dice.Float64(), 0
-	for p := learn.Chances(t); at < len(grades)-1 && x >= p[at]; at++ {
+	for p := learn.Chances(t); at < len(outcome.Faces)-1 && x >= p[at]; at++ {
 		x -= p[at]
 	}
-	return grades[at]
+	return outcome.Faces[at]
 }
 
-func effort(load float64, dice *rand.Rand) string {
+func effort(load float64, dice *rand.Rand) outcome.Effort {
 	switch x := load * (0.8 + 0.4*dice.Float64()); {
 	case x > 0.95:
-		return "hard"
+		return outcome.Hard
 	case x < 0.3:
-		return "easy"
+		return outcome.Easy
 	}
-	return "normal"
+	return outcome.Normal
 }

@@ -9,15 +9,15 @@ import (
 	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
 	shopcare "corte/internal/shop/care"
-	"corte/internal/store"
 )
 
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
-	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: ptr.Value(r.Body.PriceAsked)}
+	d := history.Sent{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: ptr.Value(r.Body.PriceAsked)}
 	e, err := s.in(ctx).Care.SendOut(ctx, s.shop(ctx), r.ID, d, ptr.Value(r.Body.By), ptr.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
@@ -26,7 +26,7 @@ func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObjec
 
 func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestObject) (contract.ReturnBladeResponseObject, error) {
 	b := r.Body
-	d := store.SharpenedDetail{Price: ptr.Value(b.Price), Report: ptr.Value(b.Report), Replaced: ptr.Value(b.TeethReplaced), Left: b.SharpeningsLeft,
+	d := history.Sharpened{Price: ptr.Value(b.Price), Report: ptr.Value(b.Report), Replaced: ptr.Value(b.TeethReplaced), Left: b.SharpeningsLeft,
 		Kerf: ptr.Value(b.KerfMm), Diameter: ptr.Value(b.DiameterMm)}
 	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop(ctx), r.ID, b.Sharpened, d, ptr.Value(b.By), ptr.Value(b.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
@@ -56,9 +56,9 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		out.Washes = append(out.Washes, v.encodeWash(w, s.svc.Now()))
 	}
 	for _, e := range all.Away {
-		var d store.SentDetail
+		var d history.Sent
 		if json.Unmarshal(e.Detail, &d) != nil {
-			d = store.SentDetail{} // it is away all the same
+			d = history.Sent{} // it is away all the same
 		}
 		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: ptr.Value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: ptr.Positive(d.Asked)})
 	}
@@ -290,7 +290,7 @@ func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeReques
 func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
 	e, err := s.in(ctx).Care.Mend(ctx, s.shop(ctx), r.ID, shopcare.Mending{
-		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: ptr.Value(b.What)}, Cannot: ptr.Value(b.Cannot), By: ptr.Value(b.By)})
+		Mended: history.Mended{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: ptr.Value(b.What)}, Cannot: ptr.Value(b.Cannot), By: ptr.Value(b.By)})
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
 	})
@@ -311,16 +311,16 @@ func (v voice) survey(found shopcare.SurveyReport) contract.SurveyReport {
 	}
 }
 
-func decodeSurvey(in *contract.Survey) *store.Survey {
+func decodeSurvey(in *contract.Survey) *history.Survey {
 	if in == nil {
 		return nil
 	}
-	return &store.Survey{After: string(in.After), Cleaned: ptr.Value(in.Cleaned), Missing: ptr.Value(in.Missing), Chipped: ptr.Value(in.Chipped), Loose: ptr.Value(in.Loose),
+	return &history.Survey{After: string(in.After), Cleaned: ptr.Value(in.Cleaned), Missing: ptr.Value(in.Missing), Chipped: ptr.Value(in.Chipped), Loose: ptr.Value(in.Loose),
 		Seat: string(ptr.Value(in.Seat)), Braze: string(ptr.Value(in.Braze)), Rest: string(ptr.Value(in.Rest)), Pitch: string(ptr.Value(in.Pitch)),
 		Blue: in.Blue, Crack: string(ptr.Value(in.Crack)), Bent: in.Bent, Beside: string(ptr.Value(in.Beside))}
 }
 
-func encodeSurvey(s store.Survey) contract.Survey {
+func encodeSurvey(s history.Survey) contract.Survey {
 	return contract.Survey{After: contract.SurveyAfter(s.After), Cleaned: &s.Cleaned, Missing: &s.Missing, Chipped: &s.Chipped, Loose: &s.Loose,
 		Seat: (*contract.SurveySeat)(ptr.NonZero(s.Seat)), Braze: (*contract.SurveyBraze)(ptr.NonZero(s.Braze)), Rest: (*contract.SurveyRest)(ptr.NonZero(s.Rest)),
 		Pitch: (*contract.SurveyPitch)(ptr.NonZero(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(ptr.NonZero(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(ptr.NonZero(s.Beside))}

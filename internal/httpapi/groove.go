@@ -1,12 +1,14 @@
 package httpapi
 
 import (
+	"cmp"
 	"context"
 
 	"corte/core/blade"
 	"corte/core/groove"
 	"corte/core/joint"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
@@ -211,14 +213,8 @@ func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObj
 
 func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObject) (contract.EndGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	wall, splinters := "clean", "none"
-	if r.Body.Wall != nil {
-		wall = string(*r.Body.Wall)
-	}
-	if r.Body.Splinters != nil {
-		splinters = string(*r.Body.Splinters)
-	}
-	g, err := s.in(ctx).Groove.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, ptr.Value(r.Body.Note))
+	g, err := s.in(ctx).Groove.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Made,
+		outcome.Wall(cmp.Or(ptr.Value(r.Body.Wall), contract.Wall(outcome.Clean))), outcome.Face(cmp.Or(ptr.Value(r.Body.Splinters), contract.Splinters(outcome.None))), ptr.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}

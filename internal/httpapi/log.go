@@ -14,8 +14,10 @@ import (
 	"corte/core/care"
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/logfile"
@@ -39,7 +41,7 @@ func filterOf(p contract.ListLogParams) store.Filter {
 		f.Finish = p.Finish.String()
 	}
 	for _, k := range ptr.Value(p.Kind) {
-		f.Kinds = append(f.Kinds, store.Kind(k))
+		f.Kinds = append(f.Kinds, history.Kind(k))
 	}
 	return f
 }
@@ -145,7 +147,7 @@ func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObjec
 func (s *server) AmendRow(ctx context.Context, r contract.AmendRowRequestObject) (contract.AmendRowResponseObject, error) {
 	b := r.Body
 	e, err := s.in(ctx).Log.Amend(ctx, s.shop(ctx), r.ID, shoplog.Amendment{
-		By: b.By, Note: b.Note, Pieces: b.Pieces, Wall: (*string)(b.Wall), Splinters: (*string)(b.Splinters), Other: (*string)(b.OtherSplinters), Effort: (*string)(b.Effort),
+		By: b.By, Note: b.Note, Pieces: b.Pieces, Wall: (*outcome.Wall)(b.Wall), Splinters: (*outcome.Face)(b.Splinters), Other: (*outcome.Face)(b.OtherSplinters), Effort: (*outcome.Effort)(b.Effort),
 	})
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.AmendRowResponseObject {
 		return contract.AmendRow201JSONResponse(o)
@@ -256,8 +258,8 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 	}
 	read := func(v any) error { return json.Unmarshal(e.Detail, v) }
 	switch e.Kind {
-	case store.KindCut:
-		var d store.CutDetail
+	case history.KindCut:
+		var d history.Cut
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
@@ -287,35 +289,35 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 		}
 		out.Cut.OtherSplinters = (*contract.Splinters)(ptr.NonZero(d.OtherSplinters))
 		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(ptr.NonZero(d.Effort)), (*contract.Noise)(ptr.NonZero(d.Noise))
-	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindMended, store.KindCompared, store.KindTraced,
-		store.KindGrooved, store.KindRenewed:
+	case history.KindWashed, history.KindSharpened, history.KindReturned, history.KindSent, history.KindJudged, history.KindInspected, history.KindMended, history.KindCompared, history.KindTraced,
+		history.KindGrooved, history.KindRenewed:
 		says, err := v.said(e.Kind, read)
 		if err != nil {
 			return out, err
 		}
 		out.Says = &says
 		switch e.Kind {
-		case store.KindTraced:
-			var d store.TracedDetail
+		case history.KindTraced:
+			var d history.Traced
 			err = read(&d)
 			out.TraceID = &d.Trace
-		case store.KindCompared:
-			var d store.ComparedDetail
+		case history.KindCompared:
+			var d history.Compared
 			err = read(&d)
 			out.TrialID = &d.Trial
-		case store.KindSharpened, store.KindReturned:
-			var d store.SharpenedDetail
+		case history.KindSharpened, history.KindReturned:
+			var d history.Sharpened
 			err = read(&d)
 			out.KerfMm, out.DiameterMm = ptr.Positive(d.Kerf), ptr.Positive(d.Diameter)
-		case store.KindGrooved:
-			var d store.GroovedDetail
+		case history.KindGrooved:
+			var d history.Grooved
 			err = read(&d)
 			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: ptr.Positive(d.Depth), Made: d.Made}
 			if d.Test {
 				out.Groove.WidthMm = ptr.Positive(groove.Mean(d.Event().Widths))
 			}
-		case store.KindRenewed:
-			var d store.RenewedDetail
+		case history.KindRenewed:
+			var d history.Renewed
 			err = read(&d)
 			parts := make([]measure.Length, len(d.Parts))
 			for i, p := range d.Parts {
@@ -324,14 +326,14 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 			out.RenewedMm = &parts
 		}
 		return out, err
-	case store.KindRetired:
-		var d store.RetiredDetail
+	case history.KindRetired:
+		var d history.Retired
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
 		out.Reason = ptr.NonZero(d.Reason)
-	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
-		var d store.TruingDetail
+	case history.KindHeel, history.KindFence, history.KindRunOut, history.KindTilt, history.KindGauge, history.KindClearance:
+		var d history.Truing
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
@@ -341,7 +343,7 @@ func (v voice) entry(e store.Entry) (contract.LogEntry, error) {
 }
 
 // said puts the detail of a row into words.
-func (v voice) said(kind store.Kind, read func(any) error) (says []string, err error) {
+func (v voice) said(kind history.Kind, read func(any) error) (says []string, err error) {
 	add := func(yes bool, form string, with ...any) {
 		if yes {
 			says = append(says, v.Say(say.Of(form, with...)))
@@ -349,53 +351,53 @@ func (v voice) said(kind store.Kind, read func(any) error) (says []string, err e
 	}
 	says = []string{}
 	switch kind {
-	case store.KindWashed:
-		var d store.WashedDetail
+	case history.KindWashed:
+		var d history.Washed
 		err = read(&d)
 		if k, none := care.CleanerByID(d.Cleaner); none == nil {
 			add(true, "in %s", k.Name)
 		}
 		add(d.With > 1, "%d blades in one bath", d.With)
-	case store.KindSharpened, store.KindReturned:
-		var d store.SharpenedDetail
+	case history.KindSharpened, history.KindReturned:
+		var d history.Sharpened
 		err = read(&d)
 		add(d.Price > 0, "paid %.2f", d.Price)
 		add(d.Replaced > 0, "%d teeth replaced", d.Replaced)
 		add(d.Left != nil, "%d sharpenings left", ptr.Value(d.Left))
 		add(d.Report != "", "%s", d.Report)
-	case store.KindSent:
-		var d store.SentDetail
+	case history.KindSent:
+		var d history.Sent
 		err = read(&d)
 		add(true, "to %s", d.To)
 		if d.Expected != nil {
 			add(true, "expected back %s", record.Dated(*d.Expected))
 		}
 		add(d.Asked > 0, "price asked %.2f", d.Asked)
-	case store.KindJudged:
-		var d store.JudgedDetail
+	case history.KindJudged:
+		var d history.Judged
 		err = read(&d)
 		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "half-worn": "half worn", "sharp": "sharp", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
-	case store.KindInspected:
-		var d store.InspectedDetail
+	case history.KindInspected:
+		var d history.Inspected
 		err = read(&d)
 		add(d.Fault == "", "all sound")
 		add(d.Fault != "", "%s", say.Word(care.Fault(d.Fault).Words()))
-	case store.KindMended:
-		var d store.MendedDetail
+	case history.KindMended:
+		var d history.Mended
 		err = read(&d)
 		add(true, "mended by %s, inspected by %s", d.MendedBy, d.InspectedBy)
 		add(d.What != "", "%s", d.What)
-	case store.KindCompared:
-		var d store.ComparedDetail
+	case history.KindCompared:
+		var d history.Compared
 		err = read(&d)
 		says = v.Each(d.Says)
-	case store.KindRenewed:
-		var d store.RenewedDetail
+	case history.KindRenewed:
+		var d history.Renewed
 		err = read(&d)
 		add(true, "%s", d.Why)
 		add(d.Outer, "the outer pair")
-	case store.KindTraced:
-		var d store.TracedDetail
+	case history.KindTraced:
+		var d history.Traced
 		err = read(&d)
 		add(d.Cause != "", "%s", v.cause(d.Cause))
 		add(d.Fixed, "fixed")

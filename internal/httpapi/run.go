@@ -4,14 +4,15 @@ import (
 	"context"
 	"encoding/json"
 
+	"corte/core/history"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/run"
-	"corte/internal/store"
 	"corte/internal/wire"
 )
 
@@ -74,7 +75,7 @@ func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequ
 func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	t, err := s.in(ctx).Run.RunGraded(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	t, err := s.in(ctx).Run.RunGraded(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), b.Piece, outcome.Wall(b.Wall), outcome.Face(b.Splinters), outcome.Effort(b.Effort))
 	if err != nil {
 		return nil, err
 	}
@@ -127,13 +128,13 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 	c := wire.ReadCut(r.Body.Cut)
 	made := run.CutMade{
 		Cut: c, Blade: r.Body.BladeID, Height: ptr.Value(r.Body.HeightMm), Feed: measure.Feed(ptr.Value(r.Body.FeedMMin)),
-		Pieces: max(1, ptr.Value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
-		Other: string(ptr.Value(r.Body.OtherSplinters)), Effort: string(ptr.Value(r.Body.Effort)), Noise: string(ptr.Value(r.Body.Noise)),
+		Pieces: max(1, ptr.Value(r.Body.Pieces)), Wall: outcome.Wall(r.Body.Wall), Splinters: outcome.Face(r.Body.Splinters),
+		Other: outcome.Face(ptr.Value(r.Body.OtherSplinters)), Effort: outcome.Effort(ptr.Value(r.Body.Effort)), Noise: outcome.Noise(ptr.Value(r.Body.Noise)),
 		Metres: ptr.Value(r.Body.Metres), Seconds: ptr.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: ptr.Value(r.Body.By), Note: ptr.Value(r.Body.Note),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
 	if h := r.Body.Heard; h != nil {
-		made.Heard = &store.Heard{Idle: h.IdleRpm, Mean: h.MeanRpm, Least: h.LeastRpm}
+		made.Heard = &history.Heard{Idle: h.IdleRpm, Mean: h.MeanRpm, Least: h.LeastRpm}
 	}
 	e, err := s.in(ctx).Run.LogCut(ctx, s.shop(ctx), made)
 	if err == nil && r.Body.JobID != nil && r.Body.RowID != nil {

@@ -4,11 +4,11 @@ import (
 	"context"
 	"encoding/json"
 
+	"corte/core/history"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
 	shoptruing "corte/internal/shop/truing"
-	"corte/internal/store"
 )
 
 func (s *server) WorkOutTruing(ctx context.Context, r contract.WorkOutTruingRequestObject) (contract.WorkOutTruingResponseObject, error) {
@@ -116,7 +116,7 @@ func encodeClearance(c *truing.Clearance) *contract.Clearance {
 }
 
 func encodeRecord(e shoptruing.Past) (contract.TruingRecord, error) {
-	var d store.TruingDetail
+	var d history.Truing
 	if err := json.Unmarshal(e.Detail, &d); err != nil {
 		return contract.TruingRecord{}, err
 	}

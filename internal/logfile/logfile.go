@@ -6,6 +6,7 @@ package logfile
 
 import (
 	"bytes"
+	"cmp"
 	_ "embed" // for the schema
 	"encoding/json"
 	"errors"
@@ -21,8 +22,10 @@ import (
 
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/verdict"
 	"corte/internal/sheet"
 	"corte/internal/store"
@@ -36,16 +39,16 @@ var Schema json.RawMessage
 // A Record is one row of a file. Blades and saws are named for who reads it; the
 // ids beside them say which of two that are called the same.
 type Record struct {
-	At      time.Time        `json:"at"`
-	Kind    string           `json:"kind"`
-	Blade   string           `json:"blade,omitempty"`
-	Saw     string           `json:"saw,omitempty"`
-	BladeID *uuid.UUID       `json:"blade_id,omitempty"`
-	SawID   *uuid.UUID       `json:"saw_id,omitempty"`
-	By      string           `json:"by,omitempty"`
-	Note    string           `json:"note,omitempty"`
-	Cut     *store.CutDetail `json:"cut,omitempty"`    // of a cut
-	More    json.RawMessage  `json:"detail,omitempty"` // of any other kind
+	At      time.Time       `json:"at"`
+	Kind    string          `json:"kind"`
+	Blade   string          `json:"blade,omitempty"`
+	Saw     string          `json:"saw,omitempty"`
+	BladeID *uuid.UUID      `json:"blade_id,omitempty"`
+	SawID   *uuid.UUID      `json:"saw_id,omitempty"`
+	By      string          `json:"by,omitempty"`
+	Note    string          `json:"note,omitempty"`
+	Cut     *history.Cut    `json:"cut,omitempty"`    // of a cut
+	More    json.RawMessage `json:"detail,omitempty"` // of any other kind
 }
 
 // RecordOf is a row of the log as it goes into a file.
@@ -57,8 +60,8 @@ func RecordOf(e store.Entry) (Record, error) {
 	if e.SawName != nil {
 		r.Saw = *e.SawName
 	}
-	if e.Kind == store.KindCut {
-		r.Cut = new(store.CutDetail)
+	if e.Kind == history.KindCut {
+		r.Cut = new(history.Cut)
 		if json.Unmarshal(e.Detail, r.Cut) == nil {
 			return r, nil
 		}
@@ -83,7 +86,7 @@ type column struct {
 	set  func(*Record, string, habit) error
 }
 
-func ofCut(name string, get func(*store.CutDetail) string, set func(*store.CutDetail, string, habit) error) column {
+func ofCut(name string, get func(*history.Cut) string, set func(*history.Cut, string, habit) error) column {
 	return column{name, func(r Record) string {
 		if r.Cut == nil {
 			return ""
@@ -91,36 +94,36 @@ func ofCut(name string, get func(*store.CutDetail) string, set func(*store.CutDe
 		return get(r.Cut)
 	}, func(r *Record, v string, in habit) error {
 		if r.Cut == nil {
-			r.Cut = new(store.CutDetail)
+			r.Cut = new(history.Cut)
 		}
 		return set(r.Cut, v, in)
 	}}
 }
 
-func word(name string, field func(*store.CutDetail) *string) column {
-	return ofCut(name, func(d *store.CutDetail) string { return *field(d) },
-		func(d *store.CutDetail, v string, _ habit) error { *field(d) = v; return nil })
+func word[T ~string](name string, field func(*history.Cut) *T) column {
+	return ofCut(name, func(d *history.Cut) string { return string(*field(d)) },
+		func(d *history.Cut, v string, _ habit) error { *field(d) = T(v); return nil })
 }
 
 // quantity is a number that is left out where it is 0.
-func quantity[T ~float64](name string, field func(*store.CutDetail) *T, read func(string, habit) (T, error)) column {
-	return ofCut(name, func(d *store.CutDetail) string {
+func quantity[T ~float64](name string, field func(*history.Cut) *T, read func(string, habit) (T, error)) column {
+	return ofCut(name, func(d *history.Cut) string {
 		if *field(d) == 0 {
 			return ""
 		}
 		return strconv.FormatFloat(float64(*field(d)), 'f', -1, 64)
-	}, func(d *store.CutDetail, v string, in habit) (err error) {
+	}, func(d *history.Cut, v string, in habit) (err error) {
 		*field(d), err = read(v, in)
 		return err
 	})
 }
 
 // length is in millimetres going out, and coming in as people write lengths.
-func length(name string, field func(*store.CutDetail) *measure.Length) column {
+func length(name string, field func(*history.Cut) *measure.Length) column {
 	return quantity(name, field, func(v string, in habit) (measure.Length, error) { return measure.Parse(v, in.unit) })
 }
 
-func number(name string, field func(*store.CutDetail) *float64) column {
+func number(name string, field func(*history.Cut) *float64) column {
 	return quantity(name, field, func(v string, _ habit) (float64, error) {
 		n, err := strconv.ParseFloat(v, 64)
 		if err != nil {
@@ -131,16 +134,16 @@ func number(name string, field func(*store.CutDetail) *float64) column {
 }
 
 // heard is a speed of a cut that somebody listened to.
-func heard(name string, field func(*store.Heard) *float64) column {
-	speed := number(name, func(d *store.CutDetail) *float64 { return field(d.Heard) })
-	return ofCut(name, func(d *store.CutDetail) string {
+func heard(name string, field func(*history.Heard) *float64) column {
+	speed := number(name, func(d *history.Cut) *float64 { return field(d.Heard) })
+	return ofCut(name, func(d *history.Cut) string {
 		if d.Heard == nil {
 			return ""
 		}
 		return speed.get(Record{Cut: d})
-	}, func(d *store.CutDetail, v string, in habit) error {
+	}, func(d *history.Cut, v string, in habit) error {
 		if d.Heard == nil {
-			d.Heard = new(store.Heard)
+			d.Heard = new(history.Heard)
 		}
 		return speed.set(&Record{Cut: d}, v, in)
 	})
@@ -177,70 +180,70 @@ var columns = []column{
 	{"saw", func(r Record) string { return r.Saw }, func(r *Record, v string, _ habit) error { r.Saw = v; return nil }},
 	{"by", func(r Record) string { return r.By }, func(r *Record, v string, _ habit) error { r.By = v; return nil }},
 	{"note", func(r Record) string { return r.Note }, func(r *Record, v string, _ habit) error { r.Note = v; return nil }},
-	word("material", func(d *store.CutDetail) *string { return &d.Material }),
-	word("direction", func(d *store.CutDetail) *string { return &d.Direction }),
-	word("motion", func(d *store.CutDetail) *string { return &d.Motion }),
-	word("finish", func(d *store.CutDetail) *string { return &d.Finish }),
-	word("form", func(d *store.CutDetail) *string { return &d.Form }),
-	length("thickness_mm", func(d *store.CutDetail) *measure.Length { return &d.Thickness }),
-	length("width_mm", func(d *store.CutDetail) *measure.Length { return &d.Width }),
-	length("length_mm", func(d *store.CutDetail) *measure.Length { return &d.Length }),
-	length("depth_mm", func(d *store.CutDetail) *measure.Length { return &d.Depth }),
-	length("height_mm", func(d *store.CutDetail) *measure.Length { return &d.Height }),
-	number("bevel_deg", func(d *store.CutDetail) *float64 { return &d.Bevel }),
-	number("miter_deg", func(d *store.CutDetail) *float64 { return &d.Miter }),
-	number("feed_m_min", func(d *store.CutDetail) *float64 { return &d.Feed }),
-	number("seconds", func(d *store.CutDetail) *float64 { return &d.Seconds }),
-	ofCut("pieces", func(d *store.CutDetail) string { return strconv.Itoa(d.Pieces) }, func(d *store.CutDetail, v string, _ habit) (err error) {
+	word("material", func(d *history.Cut) *string { return &d.Material }),
+	word("direction", func(d *history.Cut) *string { return &d.Direction }),
+	word("motion", func(d *history.Cut) *string { return &d.Motion }),
+	word("finish", func(d *history.Cut) *string { return &d.Finish }),
+	word("form", func(d *history.Cut) *string { return &d.Form }),
+	length("thickness_mm", func(d *history.Cut) *measure.Length { return &d.Thickness }),
+	length("width_mm", func(d *history.Cut) *measure.Length { return &d.Width }),
+	length("length_mm", func(d *history.Cut) *measure.Length { return &d.Length }),
+	length("depth_mm", func(d *history.Cut) *measure.Length { return &d.Depth }),
+	length("height_mm", func(d *history.Cut) *measure.Length { return &d.Height }),
+	number("bevel_deg", func(d *history.Cut) *float64 { return &d.Bevel }),
+	number("miter_deg", func(d *history.Cut) *float64 { return &d.Miter }),
+	number("feed_m_min", func(d *history.Cut) *float64 { return &d.Feed }),
+	number("seconds", func(d *history.Cut) *float64 { return &d.Seconds }),
+	ofCut("pieces", func(d *history.Cut) string { return strconv.Itoa(d.Pieces) }, func(d *history.Cut, v string, _ habit) (err error) {
 		if d.Pieces, err = strconv.Atoi(v); err != nil {
 			err = fmt.Errorf("%q pieces is not a count", v)
 		}
 		return err
 	}),
-	number("metres", func(d *store.CutDetail) *float64 { return &d.Metres }),
-	word("exit_support", func(d *store.CutDetail) *string { return &d.Exit }),
-	word("other_support", func(d *store.CutDetail) *string { return &d.Other }),
-	word("wall", func(d *store.CutDetail) *string { return &d.Wall }),
-	word("splinters", func(d *store.CutDetail) *string { return &d.Splinters }),
-	word("other_splinters", func(d *store.CutDetail) *string { return &d.OtherSplinters }),
-	word("effort", func(d *store.CutDetail) *string { return &d.Effort }),
-	word("noise", func(d *store.CutDetail) *string { return &d.Noise }),
-	heard("heard_idle_rpm", func(h *store.Heard) *float64 { return &h.Idle }),
-	heard("heard_mean_rpm", func(h *store.Heard) *float64 { return &h.Mean }),
-	heard("heard_least_rpm", func(h *store.Heard) *float64 { return &h.Least }),
-	ofCut("came_back", func(d *store.CutDetail) string {
+	number("metres", func(d *history.Cut) *float64 { return &d.Metres }),
+	word("exit_support", func(d *history.Cut) *string { return &d.Exit }),
+	word("other_support", func(d *history.Cut) *string { return &d.Other }),
+	word("wall", func(d *history.Cut) *outcome.Wall { return &d.Wall }),
+	word("splinters", func(d *history.Cut) *outcome.Face { return &d.Splinters }),
+	word("other_splinters", func(d *history.Cut) *outcome.Face { return &d.OtherSplinters }),
+	word("effort", func(d *history.Cut) *outcome.Effort { return &d.Effort }),
+	word("noise", func(d *history.Cut) *outcome.Noise { return &d.Noise }),
+	heard("heard_idle_rpm", func(h *history.Heard) *float64 { return &h.Idle }),
+	heard("heard_mean_rpm", func(h *history.Heard) *float64 { return &h.Mean }),
+	heard("heard_least_rpm", func(h *history.Heard) *float64 { return &h.Least }),
+	ofCut("came_back", func(d *history.Cut) string {
 		if d.CameBack == nil {
 			return ""
 		}
 		return strconv.FormatBool(*d.CameBack)
-	}, func(d *store.CutDetail, v string, _ habit) error {
+	}, func(d *history.Cut, v string, _ habit) error {
 		b, err := strconv.ParseBool(v)
 		d.CameBack = &b
 		return err
 	}),
-	ofCut("both_faces", func(d *store.CutDetail) string {
+	ofCut("both_faces", func(d *history.Cut) string {
 		if !d.BothFaces {
 			return ""
 		}
 		return "true"
-	}, func(d *store.CutDetail, v string, _ habit) (err error) {
+	}, func(d *history.Cut, v string, _ habit) (err error) {
 		d.BothFaces, err = strconv.ParseBool(v)
 		return err
 	}),
-	word("moisture", func(d *store.CutDetail) *string { return &d.Moisture }),
-	ofCut("moves", func(d *store.CutDetail) string {
+	word("moisture", func(d *history.Cut) *string { return &d.Moisture }),
+	ofCut("moves", func(d *history.Cut) string {
 		if !d.Moves {
 			return ""
 		}
 		return "true"
-	}, func(d *store.CutDetail, v string, _ habit) (err error) {
+	}, func(d *history.Cut, v string, _ habit) (err error) {
 		d.Moves, err = strconv.ParseBool(v)
 		return err
 	}),
-	ofCut("wears", func(d *store.CutDetail) string { return asJSON(d.Wears) }, func(d *store.CutDetail, v string, _ habit) error {
+	ofCut("wears", func(d *history.Cut) string { return asJSON(d.Wears) }, func(d *history.Cut, v string, _ habit) error {
 		return json.Unmarshal([]byte(v), &d.Wears)
 	}),
-	ofCut("foretold", func(d *store.CutDetail) string { return asJSON(d.Foretold) }, func(d *store.CutDetail, v string, _ habit) error {
+	ofCut("foretold", func(d *history.Cut) string { return asJSON(d.Foretold) }, func(d *history.Cut, v string, _ habit) error {
 		return json.Unmarshal([]byte(v), &d.Foretold)
 	}),
 	{"detail", func(r Record) string { return string(r.More) }, func(r *Record, v string, _ habit) error {
@@ -412,20 +415,20 @@ func readJSON(file []byte) ([]Row, error) {
 func Check(e store.Entry) error {
 	var about any
 	switch e.Kind {
-	case store.KindStruck, store.KindRestored:
+	case history.KindStruck, history.KindRestored:
 		about = &struct{}{}
-	case store.KindRetired:
-		about = &store.RetiredDetail{}
-	case store.KindCompared:
-		about = &store.ComparedDetail{}
-	case store.KindTraced:
-		about = &store.TracedDetail{}
+	case history.KindRetired:
+		about = &history.Retired{}
+	case history.KindCompared:
+		about = &history.Compared{}
+	case history.KindTraced:
+		about = &history.Traced{}
 	default:
 		r, err := RecordOf(e)
 		if err != nil {
 			return fmt.Errorf("detail of a row of kind %s: %w", e.Kind, err)
 		}
-		if r.Cut == nil && e.Kind == store.KindCut {
+		if r.Cut == nil && e.Kind == history.KindCut {
 			return errors.New("what was cut cannot be read")
 		}
 		return r.check(false)
@@ -435,7 +438,7 @@ func Check(e store.Entry) error {
 
 // readDetail reads what a row holds beside what every row has. strict refuses fields
 // that are not known; a row that an older Corte wrote may have some.
-func readDetail(kind store.Kind, raw json.RawMessage, into any, strict bool) error {
+func readDetail(kind history.Kind, raw json.RawMessage, into any, strict bool) error {
 	d := json.NewDecoder(bytes.NewReader(raw))
 	if strict {
 		d.DisallowUnknownFields()
@@ -461,37 +464,37 @@ func (r *Record) check(known bool) error {
 		return errors.New("it holds a zero byte, which cannot be kept; write the text anew")
 	}
 	var into any
-	switch store.Kind(r.Kind) {
-	case store.KindCut:
+	switch history.Kind(r.Kind) {
+	case history.KindCut:
 		return r.checkCut(known)
-	case store.KindWashed:
-		into = &store.WashedDetail{}
-	case store.KindSharpened, store.KindReturned:
-		into = &store.SharpenedDetail{}
-	case store.KindSent:
-		into = &store.SentDetail{}
-	case store.KindJudged:
-		into = &store.JudgedDetail{}
-	case store.KindInspected:
-		into = &store.InspectedDetail{}
-	case store.KindMended:
-		into = &store.MendedDetail{}
-	case store.KindGrooved:
-		into = &store.GroovedDetail{}
-	case store.KindRenewed:
-		into = &store.RenewedDetail{}
-	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
-		into = &store.TruingDetail{}
-	case store.KindNoted, store.KindMounted, store.KindDismounted, store.KindMoved:
+	case history.KindWashed:
+		into = &history.Washed{}
+	case history.KindSharpened, history.KindReturned:
+		into = &history.Sharpened{}
+	case history.KindSent:
+		into = &history.Sent{}
+	case history.KindJudged:
+		into = &history.Judged{}
+	case history.KindInspected:
+		into = &history.Inspected{}
+	case history.KindMended:
+		into = &history.Mended{}
+	case history.KindGrooved:
+		into = &history.Grooved{}
+	case history.KindRenewed:
+		into = &history.Renewed{}
+	case history.KindHeel, history.KindFence, history.KindRunOut, history.KindTilt, history.KindGauge, history.KindClearance:
+		into = &history.Truing{}
+	case history.KindNoted, history.KindMounted, history.KindDismounted, history.KindMoved:
 		into = &struct{}{}
-	case store.KindStruck, store.KindRetired, store.KindRestored, store.KindCompared, store.KindTraced:
+	case history.KindStruck, history.KindRetired, history.KindRestored, history.KindCompared, history.KindTraced:
 		return fmt.Errorf("a row of kind %s is left out: it is about another row, or about the rack", r.Kind)
 	default:
 		return fmt.Errorf("%q is not a kind of row; use cut, washed, sharpened, noted, inspected, judged or another of docs/operation.md", r.Kind)
 	}
 	r.Cut = nil
 	if r.More != nil {
-		if err := readDetail(store.Kind(r.Kind), r.More, into, known); err != nil {
+		if err := readDetail(history.Kind(r.Kind), r.More, into, known); err != nil {
 			return err
 		}
 	}
@@ -508,27 +511,27 @@ func sense(detail any) error {
 	}
 	const dearest, mostMm, mostTeeth = 1e6, 1000, 1000
 	switch d := detail.(type) {
-	case *store.WashedDetail:
+	case *history.Washed:
 		if d.Cleaner != "" {
 			if _, err := care.CleanerByID(d.Cleaner); err != nil {
 				return err
 			}
 		}
 		return errors.Join(oneOf("brush", d.Brush, string(care.Nylon), string(care.Brass), string(care.Steel)), within("blades in one bath", float64(d.With), 0, 1000))
-	case *store.SharpenedDetail:
+	case *history.Sharpened:
 		left := 0
 		if d.Left != nil {
 			left = *d.Left
 		}
 		return errors.Join(within("price", d.Price, 0, dearest), within("kerf_mm", d.Kerf.Mm(), 0, mostMm), within("diameter_mm", d.Diameter.Mm(), 0, mostMm),
 			within("teeth_replaced", float64(d.Replaced), 0, mostTeeth), within("sharpenings_left", float64(left), 0, mostTeeth))
-	case *store.SentDetail:
+	case *history.Sent:
 		return within("price_asked", d.Asked, 0, dearest)
-	case *store.JudgedDetail:
+	case *history.Judged:
 		if care.ParseSaying(d.Says) == 0 {
 			return fmt.Errorf("%q is not a judgment; use dull, half-worn, sharp, hard, pitchy, like-new or hit", d.Says)
 		}
-	case *store.InspectedDetail:
+	case *history.Inspected:
 		if d.Fault != "" && !slices.Contains(care.Faults(), care.Fault(d.Fault)) {
 			return fmt.Errorf("%q is not a blade fault", d.Fault)
 		}
@@ -537,12 +540,12 @@ func sense(detail any) error {
 				oneOf("after", v.After, "lost-tip", "hit", "doubt"), oneOf("seat", v.Seat, "ground", "saw-marks"), oneOf("braze", v.Braze, "even", "squeezed"), oneOf("rest", v.Rest, "sharp", "worn"),
 				oneOf("pitch", v.Pitch, "none", "light", "caked"), oneOf("crack", v.Crack, "none", "gullet", "slot"), oneOf("beside", v.Beside, "even", "shifted"))
 		}
-	case *store.GroovedDetail:
+	case *history.Grooved:
 		if slices.ContainsFunc(d.Width, func(w measure.Length) bool { return !(w > 0 && w < 100) }) {
 			return errors.New("a groove is between 0 and 100 mm wide")
 		}
 		return errors.Join(within("target_mm", d.Target.Mm(), 0, mostMm), within("depth_mm", d.Depth.Mm(), 0, mostMm), within("made", float64(d.Made), 0, 1e6))
-	case *store.TruingDetail:
+	case *history.Truing:
 		for _, l := range []*measure.Length{d.Heel, d.Open} {
 			if l != nil {
 				if err := within("a reading", l.Mm(), -mostMm, mostMm); err != nil {
@@ -580,15 +583,14 @@ func (r *Record) checkCut(known bool) error {
 	defaults := []struct {
 		field *string
 		usual string
-	}{{&d.Direction, "rip"}, {&d.Finish, "hidden"}, {&d.Motion, "along"}, {&d.Wall, "clean"}, {&d.Splinters, "none"}, {&d.Exit, "open"}, {&d.Other, "open"}}
+	}{{&d.Direction, "rip"}, {&d.Finish, "hidden"}, {&d.Motion, "along"}, {&d.Exit, "open"}, {&d.Other, "open"}}
 	for _, f := range defaults {
 		if *f.field == "" {
 			*f.field = f.usual
 		}
 	}
-	if d.Pieces == 0 {
-		d.Pieces = 1
-	}
+	d.Wall, d.Splinters = cmp.Or(d.Wall, outcome.Clean), cmp.Or(d.Splinters, outcome.None)
+	d.Pieces = cmp.Or(d.Pieces, 1)
 	j := cut.Job{Material: m, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
 		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter}
 	var errs [5]error
@@ -613,14 +615,9 @@ func (r *Record) checkCut(known bool) error {
 			return err
 		}
 	}
-	for _, w := range []struct {
-		name, v string
-		of      []string
-	}{{"wall", d.Wall, []string{"clean", "brown", "black"}}, {"splinters", d.Splinters, grades}, {"other_splinters", d.OtherSplinters, append([]string{""}, grades...)},
-		{"effort", d.Effort, []string{"", "easy", "normal", "hard"}}, {"noise", d.Noise, []string{"", "smooth", "usual", "loud"}}} {
-		if !slices.Contains(w.of, w.v) {
-			return fmt.Errorf("%s %q is none of %s", w.name, w.v, strings.TrimPrefix(strings.Join(w.of, ", "), ", "))
-		}
+	if err := errors.Join(graded("wall", d.Wall, outcome.Walls), graded("splinters", d.Splinters, outcome.Faces), graded("other_splinters", d.OtherSplinters, outcome.Faces),
+		graded("effort", d.Effort, outcome.Efforts), graded("noise", d.Noise, outcome.Noises)); err != nil {
+		return err
 	}
 	if h := d.Heard; h != nil && !(h.Least > 0 && h.Least <= h.Mean && h.Mean <= h.Idle && h.Idle <= 20_000) {
 		return errors.New("a saw was heard at speeds that rise from the least over the mean to the idle one, at most 20,000 a minute")
@@ -631,4 +628,14 @@ func (r *Record) checkCut(known bool) error {
 	return nil
 }
 
-var grades = []string{"none", "fuzz", "splinters", "torn"}
+// graded refuses a grade that is none of its type's.
+func graded[T ~string](name string, v T, of []T) error {
+	if v == "" || outcome.Rank(v, of) >= 0 {
+		return nil
+	}
+	words := make([]string, len(of))
+	for i, w := range of {
+		words[i] = string(w)
+	}
+	return fmt.Errorf("%s %q is none of %s", name, v, strings.Join(words, ", "))
+}

@@ -9,6 +9,7 @@ import (
 	"testing"
 	"time"
 
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/internal/store"
 )
@@ -29,19 +30,19 @@ func TestEveryRowComesBackAsItWent(t *testing.T) {
 	at := time.Date(2026, 5, 12, 14, 30, 5, 123456000, time.UTC)
 	no, left, other := false, 4, 0.42
 	rows := []store.Entry{
-		{Kind: store.KindCut, Note: "two\nlines; and more", By: "Ilse", Detail: detail(t, store.CutDetail{
+		{Kind: history.KindCut, Note: "two\nlines; and more", By: "Ilse", Detail: detail(t, history.Cut{
 			Material: "cherry", Direction: "crosscut", Motion: "along", Finish: "show", Form: "groove", Thickness: 19.05, Width: 90, Length: 900,
 			Depth: 6, Height: 6, Bevel: 12.5, Miter: 3, Pieces: 7, Metres: 12.25, Exit: "zero-clearance", Other: "backer", Feed: 3.5, Seconds: 9.5,
 			Wall: "brown", Splinters: "fuzz", OtherSplinters: "torn", Effort: "hard", Noise: "loud", CameBack: &no, BothFaces: true,
-			Wears:    &store.Wears{Abrasion: 1.4, Resin: 0.2},
-			Foretold: &store.Foretold{Heat: 0.8, Load: 0.5, Exit: 0.3, Other: &other}})},
-		{Kind: store.KindSharpened, Detail: detail(t, store.SharpenedDetail{Price: 21.5, Report: `"good", he said`, Replaced: 1, Left: &left, Kerf: 3.1})},
-		{Kind: store.KindSent, Detail: detail(t, store.SentDetail{To: "Quay Street", Expected: &at, Asked: 22})},
-		{Kind: store.KindWashed, Detail: detail(t, store.WashedDetail{Cleaner: "citrus", Brush: "brass", With: 2})},
-		{Kind: store.KindJudged, Detail: detail(t, store.JudgedDetail{Says: "dull"})},
-		{Kind: store.KindInspected, Detail: detail(t, store.InspectedDetail{Fault: "chipped"})},
-		{Kind: store.KindMounted, Detail: json.RawMessage(`{}`)},
-		{Kind: store.KindHeel, Detail: detail(t, store.TruingDetail{Figure: 0.05, Unit: "mm", Verdict: "clear", Input: json.RawMessage(`{"span_mm": 200}`)})},
+			Wears:    &history.Wears{Abrasion: 1.4, Resin: 0.2},
+			Foretold: &history.Foretold{Heat: 0.8, Load: 0.5, Exit: 0.3, Other: &other}})},
+		{Kind: history.KindSharpened, Detail: detail(t, history.Sharpened{Price: 21.5, Report: `"good", he said`, Replaced: 1, Left: &left, Kerf: 3.1})},
+		{Kind: history.KindSent, Detail: detail(t, history.Sent{To: "Quay Street", Expected: &at, Asked: 22})},
+		{Kind: history.KindWashed, Detail: detail(t, history.Washed{Cleaner: "citrus", Brush: "brass", With: 2})},
+		{Kind: history.KindJudged, Detail: detail(t, history.Judged{Says: "dull"})},
+		{Kind: history.KindInspected, Detail: detail(t, history.Inspected{Fault: "chipped"})},
+		{Kind: history.KindMounted, Detail: json.RawMessage(`{}`)},
+		{Kind: history.KindHeel, Detail: detail(t, history.Truing{Figure: 0.05, Unit: "mm", Verdict: "clear", Input: json.RawMessage(`{"span_mm": 200}`)})},
 	}
 	for _, asCSV := range []bool{true, false} {
 		var file bytes.Buffer

@@ -9,6 +9,8 @@ import (
 	"time"
 
 	"corte/core/cut"
+	"corte/core/history"
+	"corte/core/outcome"
 	"corte/internal/refusal"
 	"corte/internal/shop/env"
 	shoplog "corte/internal/shop/log"
@@ -43,12 +45,12 @@ func TestARowIsPutRight(t *testing.T) {
 	if _, err := f.Log.Amend(ctx, f.id, row.ID, shoplog.Amendment{}); !errors.As(err, &refused) || refused.Field != "id" {
 		t.Errorf("nothing to put right: %v", err)
 	}
-	forty, clean, maren := 40, "clean", "Maren"
+	forty, clean, whole, easy, maren := 40, outcome.Clean, outcome.None, outcome.Easy, "Maren"
 	right, err := f.Log.Amend(ctx, f.id, row.ID, shoplog.Amendment{Pieces: &forty, Wall: &clean, By: &maren})
 	if err != nil {
 		t.Fatal(err)
 	}
-	var was, is store.CutDetail
+	var was, is history.Cut
 	if json.Unmarshal(row.Detail, &was) != nil || json.Unmarshal(right.Detail, &is) != nil {
 		t.Fatal(right)
 	}
@@ -63,7 +65,7 @@ func TestARowIsPutRight(t *testing.T) {
 		t.Errorf("put right twice: %v", err)
 	}
 	// Back to what it was: so is the condition.
-	four4, brown, nobody := 4, "brown", ""
+	four4, brown, nobody := 4, outcome.Brown, ""
 	again, err := f.Log.Amend(ctx, f.id, right.ID, shoplog.Amendment{Pieces: &four4, Wall: &brown, By: &nobody})
 	if err != nil {
 		t.Fatal(err)
@@ -112,21 +114,21 @@ func TestARowIsPutRight(t *testing.T) {
 		t.Errorf("its wall alone: %v m, wall %s, %v", is.Metres, is.Wall, err)
 	}
 	// The row that struck it says that another stands in its place.
-	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Kinds: []store.Kind{store.KindStruck}}, store.Mark{}, 1)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Kinds: []history.Kind{history.KindStruck}}, store.Mark{}, 1)
 	if err != nil || rows[0].Strikes == nil || *rows[0].Strikes != *fewer.Amends || rows[0].AmendedBy == nil || *rows[0].AmendedBy != fewer.ID {
 		t.Errorf("the row that strikes: %+v, %v", rows, err)
 	}
 	// What is no cut has no wall, and what took a thing out of use is undone elsewhere.
-	washed, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: time.Now(), Kind: store.KindWashed, Blade: &plough})
+	washed, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: time.Now(), Kind: history.KindWashed, Blade: &plough})
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, of := range []shoplog.Amendment{{Wall: &clean}, {Pieces: &six}, {Splinters: &clean}, {Other: &clean}, {Effort: &clean}} {
+	for _, of := range []shoplog.Amendment{{Wall: &clean}, {Pieces: &six}, {Splinters: &whole}, {Other: &whole}, {Effort: &easy}} {
 		if _, err := f.Log.Amend(ctx, f.id, washed.ID, of); !errors.As(err, &refused) || refused.Reason == refusal.Conflict {
 			t.Errorf("%+v of a wash: %v", of, err)
 		}
 	}
-	if e, err := f.Log.Amend(ctx, f.id, washed.ID, shoplog.Amendment{By: &maren}); err != nil || e.By != "Maren" || e.Kind != store.KindWashed {
+	if e, err := f.Log.Amend(ctx, f.id, washed.ID, shoplog.Amendment{By: &maren}); err != nil || e.By != "Maren" || e.Kind != history.KindWashed {
 		t.Errorf("who washed it: %+v, %v", e, err)
 	}
 }

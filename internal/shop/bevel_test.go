@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/internal/refusal"
 	"corte/internal/shop"
@@ -116,7 +117,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 		t.Errorf("a year on: %s", got)
 	}
 	needle := f.blade["Needle"]
-	back := store.Entry{Shop: f.id, At: later, Kind: store.KindSharpened, Blade: &needle.ID}
+	back := store.Entry{Shop: f.id, At: later, Kind: history.KindSharpened, Blade: &needle.ID}
 	if _, err := f.st.Append(t.Context(), back); err != nil {
 		t.Fatal(err)
 	}

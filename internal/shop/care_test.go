@@ -16,8 +16,10 @@ import (
 
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/mount"
+	"corte/core/outcome"
 	"corte/internal/logfile"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -173,7 +175,7 @@ func TestSentOutAndBack(t *testing.T) {
 	if why := stopped(); why != "" {
 		t.Fatal(why)
 	}
-	if _, err := f.Care.SendOut(ctx, f.id, plough.ID, store.SentDetail{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
+	if _, err := f.Care.SendOut(ctx, f.id, plough.ID, history.Sent{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
 		t.Fatal(err)
 	}
 	if why := stopped(); !strings.Contains(why, "condition: it is away") {
@@ -187,14 +189,14 @@ func TestSentOutAndBack(t *testing.T) {
 	if err != nil || !slices.ContainsFunc(all.Away, func(e store.Entry) bool { return *e.Blade == plough.ID }) {
 		t.Errorf("care lists %+v as away, %v", all.Away, err)
 	}
-	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: plough.Diameter + 1.01}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
+	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, history.Sharpened{Diameter: plough.Diameter + 1.01}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
 		t.Errorf("back a hair over a millimetre larger: %v", err)
 	}
-	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
+	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, history.Sharpened{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
 		t.Errorf("it came back larger: %v", err)
 	}
 	left := 3
-	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
+	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, history.Sharpened{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	b, _ := f.Rack.Blade(ctx, f.id, plough.ID)
@@ -248,9 +250,9 @@ func TestSettingsAreCompared(t *testing.T) {
 	}
 	before, _ := f.Rack.Blade(ctx, f.id, quill)
 	for _, piece := range tr.Grading {
-		wall := "brown"
+		wall := outcome.Brown
 		if tr.Runs[piece-1].Setting == 1 {
-			wall = "clean"
+			wall = outcome.Clean
 		}
 		if tr, err = f.Run.RunGraded(ctx, f.id, tr.ID, tr.Version, piece, wall, "none", "normal"); err != nil {
 			t.Fatal(err)
@@ -268,13 +270,13 @@ func TestSettingsAreCompared(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	logged, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &quill, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 9)
+	logged, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &quill, Kinds: []history.Kind{history.KindCut}}, store.Mark{}, 9)
 	if err != nil {
 		t.Fatal(err)
 	}
 	same := 0
 	for _, row := range logged[1:] {
-		var one, piece store.CutDetail
+		var one, piece history.Cut
 		_, _ = json.Unmarshal(ran.Detail, &one), json.Unmarshal(row.Detail, &piece)
 		if piece.Height != one.Height {
 			continue
@@ -325,7 +327,7 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	if row, err := f.Run.LogCut(ctx, f.id, counted); err != nil {
 		t.Fatal(err)
 	} else {
-		var d store.CutDetail
+		var d history.Cut
 		if err := json.Unmarshal(row.Detail, &d); err != nil || d.CutLength() != 12_500 || math.Abs(float64(d.RealFeed())-5.4) > 1e-9 {
 			t.Errorf("12.5 m counted: %v mm at %v, %v", d.CutLength(), d.RealFeed(), err)
 		}

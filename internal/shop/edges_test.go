@@ -11,6 +11,7 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	"corte/internal/shop/env"
@@ -94,7 +95,7 @@ func TestEdgesOfTheStations(t *testing.T) {
 			t.Errorf("ended %d times: %d made, %v", i+1, g.Made, err)
 		}
 	}
-	cuts, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set.Blade, Kinds: []store.Kind{store.KindGrooved}, From: time.Now().Add(-time.Hour)}, store.Mark{}, 9)
+	cuts, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set.Blade, Kinds: []history.Kind{history.KindGrooved}, From: time.Now().Add(-time.Hour)}, store.Mark{}, 9)
 	if err != nil || len(cuts) != 1 {
 		t.Errorf("ended twice it is logged %d times, %v", len(cuts), err)
 	}

@@ -9,6 +9,7 @@ import (
 
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/verdict"
@@ -134,7 +135,7 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Fatal(err)
 	}
 	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set}, store.Mark{}, 4)
-	if err != nil || rows[0].Kind != store.KindGrooved || rows[1].Kind != store.KindCut || rows[2].Kind != store.KindGrooved {
+	if err != nil || rows[0].Kind != history.KindGrooved || rows[1].Kind != history.KindCut || rows[2].Kind != history.KindGrooved {
 		t.Fatalf("the log ends with %+v, %v", rows, err)
 	}
 	// The same again for the same sheet: the settings that fitted.
@@ -148,10 +149,10 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
 	knew, _ := f.Groove.DadoSet(ctx, f.id, set)
-	if _, err := f.Care.SendOut(ctx, f.id, set, store.SentDetail{To: "the sharpening service"}, "", ""); err != nil {
+	if _, err := f.Care.SendOut(ctx, f.id, set, history.Sent{To: "the sharpening service"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Care.TakeBack(ctx, f.id, set, true, store.SharpenedDetail{}, "", ""); err != nil {
+	if _, err := f.Care.TakeBack(ctx, f.id, set, true, history.Sharpened{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	now, err := f.Groove.DadoSet(ctx, f.id, set)
@@ -189,7 +190,7 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 		t.Fatal(err)
 	}
 	mortise := f.blade["Mortise"].ID
-	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &mortise, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 1)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &mortise, Kinds: []history.Kind{history.KindCut}}, store.Mark{}, 1)
 	if err != nil || !strings.Contains(string(rows[0].Detail), `"metres": 13.5`) {
 		t.Errorf("five passes of 0.9 m, three times, are %s, %v", rows[0].Detail, err)
 	}
@@ -309,7 +310,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	if err != nil || stale != 1 || taught.Held.Told != before.Held.Told+1 || taught.Known[0].Held == before.Known[0].Held {
 		t.Fatalf("two at once: %d were late, %d tests, before %d; %v", stale, taught.Held.Told, before.Held.Told, err)
 	}
-	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set, Kinds: []store.Kind{store.KindGrooved}}, store.Mark{}, 1)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set, Kinds: []history.Kind{history.KindGrooved}}, store.Mark{}, 1)
 	if err != nil {
 		t.Fatal(err)
 	}

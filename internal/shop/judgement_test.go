@@ -15,6 +15,7 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/guide"
+	"corte/core/history"
 	"corte/core/trace"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
@@ -55,25 +56,25 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 	if !strings.Contains(before.WallFrom.String(), "never measured here") || math.Abs(before.WallLimit.Mm()-0.03) > 1e-12 {
 		t.Errorf("never measured: %s, limit %v", before.WallFrom, before.WallLimit)
 	}
-	tell := func(kind store.Kind, mm float64, ago time.Duration) {
+	tell := func(kind history.Kind, mm float64, ago time.Duration) {
 		t.Helper()
-		raw, _ := json.Marshal(store.TruingDetail{Figure: mm, Unit: "mm", Verdict: "mind"})
+		raw, _ := json.Marshal(history.Truing{Figure: mm, Unit: "mm", Verdict: "mind"})
 		saw := f.saws["table"].ID
 		if _, err := f.st.Append(t.Context(), store.Entry{Shop: f.id, At: time.Now().Add(-ago), Kind: kind, Blade: &plough, Saw: &saw, Detail: raw}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	tell(store.KindClearance, 0.10, 2*time.Hour)
-	tell(store.KindRunOut, 0.09, time.Hour)
+	tell(history.KindClearance, 0.10, 2*time.Hour)
+	tell(history.KindRunOut, 0.09, time.Hour)
 	after := at()
 	if math.Abs(float64(after.Window.Wall)-float64(-0.6*math.Log1p(-0.03/(0.5*0.19))*4000/1000)) > 1e-9 || after.Window.FastBy != cut.ByWall ||
 		!strings.Contains(after.WallFrom.String(), "side clearance 0.1 mm, measured on") || !strings.Contains(after.WallFrom.String(), "run-out 0.09 mm") {
 		t.Errorf("measured: bound %v by %v, %s", after.Window.Wall, after.Window.FastBy, after.WallFrom)
 	}
-	if _, err := f.Care.SendOut(t.Context(), f.id, plough, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
+	if _, err := f.Care.SendOut(t.Context(), f.id, plough, history.Sent{To: "the saw doctor"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Care.TakeBack(t.Context(), f.id, plough, true, store.SharpenedDetail{}, "", ""); err != nil {
+	if _, err := f.Care.TakeBack(t.Context(), f.id, plough, true, history.Sharpened{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	if ground := at(); strings.Contains(ground.WallFrom.String(), "side clearance 0.1 mm") || !strings.Contains(ground.WallFrom.String(), "run-out 0.09 mm") {
@@ -126,7 +127,7 @@ func TestMendedAndInspected(t *testing.T) {
 	ctx := t.Context()
 	id := f.blade["Plough"].ID
 	yes := true
-	survey := &store.Survey{After: "hit", Cleaned: true, Missing: 1, Seat: "saw-marks", Crack: "none", Blue: &yes, Bent: new(bool)}
+	survey := &history.Survey{After: "hit", Cleaned: true, Missing: 1, Seat: "saw-marks", Crack: "none", Blue: &yes, Bent: new(bool)}
 	if _, err := f.Care.Inspect(ctx, f.id, id, care.Cracked, survey, "", ""); err == nil {
 		t.Error("a fault beside a survey was taken")
 	}
@@ -141,13 +142,13 @@ func TestMendedAndInspected(t *testing.T) {
 		t.Errorf("%+v, %v", report, err)
 	}
 	unfit := func() string { b, _ := f.Rack.Blade(ctx, f.id, id); return b.Condition.Unfit }
-	if _, err := f.Care.SendOut(ctx, f.id, id, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
+	if _, err := f.Care.SendOut(ctx, f.id, id, history.Sent{To: "the saw doctor"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Care.TakeBack(ctx, f.id, id, true, store.SharpenedDetail{}, "", ""); err != nil || unfit() == "" {
+	if _, err := f.Care.TakeBack(ctx, f.id, id, true, history.Sharpened{}, "", ""); err != nil || unfit() == "" {
 		t.Errorf("sent and back, it is fit: %q, %v", unfit(), err)
 	}
-	mended := shopcare.Mending{MendedDetail: store.MendedDetail{MendedBy: "the saw doctor", InspectedBy: "Maren"}}
+	mended := shopcare.Mending{Mended: history.Mended{MendedBy: "the saw doctor", InspectedBy: "Maren"}}
 	_, err = f.Care.Mend(ctx, f.id, id, mended)
 	if err != nil || unfit() != "" {
 		t.Errorf("mended: %q, %v", unfit(), err)
@@ -211,7 +212,7 @@ func TestCorrectionsCountThePresentEdition(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	var d store.CutDetail
+	var d history.Cut
 	if err := json.Unmarshal(row.Detail, &d); err != nil || d.Foretold == nil || d.Foretold.Edition != cut.Edition || d.Foretold.With == nil {
 		t.Fatalf("%+v, %v", d.Foretold, err)
 	}
@@ -227,27 +228,27 @@ func TestCorrectionsCountThePresentEdition(t *testing.T) {
 	if fresh.Cuts != 1 || fresh.LnScorch >= 0 {
 		t.Errorf("one burn taught %+v", fresh)
 	}
-	again := func(change func(*store.Foretold)) {
+	again := func(change func(*history.Foretold)) {
 		t.Helper()
 		old := d
 		f2 := *d.Foretold
 		change(&f2)
 		old.Foretold = &f2
 		raw, _ := json.Marshal(old)
-		if err := f.st.AddOld(ctx, f.id, []store.Entry{{Shop: f.id, At: time.Now().Add(-time.Hour), Kind: store.KindCut, Blade: row.Blade, Saw: row.Saw, Detail: raw}}, nil); err != nil {
+		if err := f.st.AddOld(ctx, f.id, []store.Entry{{Shop: f.id, At: time.Now().Add(-time.Hour), Kind: history.KindCut, Blade: row.Blade, Saw: row.Saw, Detail: raw}}, nil); err != nil {
 			t.Fatal(err)
 		}
 	}
 	// An edition whose figures mean something else, with all that it takes.
-	again(func(x *store.Foretold) { x.Edition, x.Heat, x.Exit = 1, 99, 99 })
+	again(func(x *history.Foretold) { x.Edition, x.Heat, x.Exit = 1, 99, 99 })
 	two := taught()
-	again(func(x *store.Foretold) { x.Edition, x.Heat, x.Exit, x.With = 0, 99, 99, nil })
+	again(func(x *history.Foretold) { x.Edition, x.Heat, x.Exit, x.With = 0, 99, 99, nil })
 	if left := taught(); left != two || two.Cuts != 2 {
 		t.Errorf("a row that cannot be worked anew counted: %+v after %+v", left, two)
 	}
-	again(func(*store.Foretold) {})
+	again(func(*history.Foretold) {})
 	three := taught()
-	again(func(x *store.Foretold) { x.Edition, x.Heat = 1, 1e-9 })
+	again(func(x *history.Foretold) { x.Edition, x.Heat = 1, 1e-9 })
 	four := taught()
 	if three.Cuts != 3 || four.Cuts != 4 || !(four.LnScorch < three.LnScorch && three.LnScorch < two.LnScorch && two.LnScorch < fresh.LnScorch) {
 		t.Errorf("four burns alike taught %v, %v, %v, %v", fresh.LnScorch, two.LnScorch, three.LnScorch, four.LnScorch)
@@ -280,7 +281,7 @@ func TestWetStockAndStrokes(t *testing.T) {
 		t.Errorf("a stroke of 19 mm at %v takes %v s", at.Feed, at.Stroke)
 	}
 	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2})
-	var d store.CutDetail
+	var d history.Cut
 	if err != nil || json.Unmarshal(row.Detail, &d) != nil || math.Abs(float64(d.RealFeed())-0.57) > 1e-9 {
 		t.Errorf("19 mm in 2 s is %v m/min, %v", d.RealFeed(), err)
 	}

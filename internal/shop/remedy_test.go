@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"corte/core/care"
+	"corte/core/history"
 	shopcare "corte/internal/shop/care"
 	"corte/internal/store"
 )
@@ -20,17 +21,17 @@ func TestASawIsTrueByAllItsTests(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, tt := range []struct {
-		kind    store.Kind
+		kind    history.Kind
 		verdict string
 		aligned bool
 	}{
-		{store.KindMoved, "", false},
-		{store.KindHeel, "clear", false},
-		{store.KindRunOut, "caution", false},
-		{store.KindRunOut, "clear", true},
-		{store.KindHeel, "stop", false},
+		{history.KindMoved, "", false},
+		{history.KindHeel, "clear", false},
+		{history.KindRunOut, "caution", false},
+		{history.KindRunOut, "clear", true},
+		{history.KindHeel, "stop", false},
 	} {
-		raw, _ := json.Marshal(store.TruingDetail{Figure: 0.02, Unit: "mm", Verdict: tt.verdict})
+		raw, _ := json.Marshal(history.Truing{Figure: 0.02, Unit: "mm", Verdict: tt.verdict})
 		saw := f.saws["table"].ID
 		if _, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: time.Now(), Kind: tt.kind, Saw: &saw, Detail: raw}); err != nil {
 			t.Fatal(err)

@@ -12,6 +12,7 @@ import (
 
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/trace"
 	"corte/internal/refusal"
@@ -74,7 +75,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	if tr, err = f.Trace.End(ctx, f.id, tr.ID, tr.Version, "blade-pitchy", true, "cuts again"); err != nil || !tr.Fixed {
 		t.Fatal(err)
 	}
-	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &chorus, Kinds: []store.Kind{store.KindTraced}}, store.Mark{}, 5)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &chorus, Kinds: []history.Kind{history.KindTraced}}, store.Mark{}, 5)
 	if err != nil || len(rows) != 1 {
 		t.Errorf("the log has %d traces, %v", len(rows), err)
 	}

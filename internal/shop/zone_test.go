@@ -8,7 +8,9 @@ import (
 	"time"
 
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/internal/logfile"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -28,11 +30,11 @@ func TestDaysAreTheShops(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	sent, _, err := svc.Log.Rows(ctx, f.id, store.Filter{Kinds: []store.Kind{store.KindSent}}, store.Mark{}, 1)
+	sent, _, err := svc.Log.Rows(ctx, f.id, store.Filter{Kinds: []history.Kind{history.KindSent}}, store.Mark{}, 1)
 	if err != nil {
 		t.Fatal(err)
 	}
-	var d store.SentDetail
+	var d history.Sent
 	if err := json.Unmarshal(sent[0].Detail, &d); err != nil || d.Expected == nil {
 		t.Fatal(d, err)
 	}
@@ -103,9 +105,9 @@ func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
 		t.Fatal(err)
 	}
 	saw, blade := f.saws["table"].ID, f.blade["Ragman"].ID
-	made := func(ago time.Duration, wall, splinters, other string) int64 {
-		d, _ := json.Marshal(store.CutDetail{Material: "cherry", Direction: "rip", Motion: "along", Finish: "fine", Thickness: 20, Width: 100, Length: 500, Pieces: 3, Wall: wall, Splinters: splinters, OtherSplinters: other})
-		e, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: now.Add(-ago), Kind: store.KindCut, Blade: &blade, Saw: &saw, Detail: d})
+	made := func(ago time.Duration, wall outcome.Wall, splinters, other outcome.Face) int64 {
+		d, _ := json.Marshal(history.Cut{Material: "cherry", Direction: "rip", Motion: "along", Finish: "fine", Thickness: 20, Width: 100, Length: 500, Pieces: 3, Wall: wall, Splinters: splinters, OtherSplinters: other})
+		e, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: now.Add(-ago), Kind: history.KindCut, Blade: &blade, Saw: &saw, Detail: d})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -130,11 +132,11 @@ func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
 		tomorrow.AddDate(0, 0, -1): {Rows: 1, Pieces: 3, Metres: 1.5, Burnt: 1, Splintery: 1},
 	}
 	for _, m := range season.Marks {
-		if m.Kind != store.KindCut || m.Blade != blade {
+		if m.Kind != history.KindCut || m.Blade != blade {
 			continue
 		}
 		w, ok := want[m.Day]
-		w.Day, w.Kind, w.Saw, w.Blade, w.SawName, w.BladeName, w.Material, w.Finish = m.Day, store.KindCut, saw, blade, f.saws["table"].Name, "Ragman", "cherry", "fine"
+		w.Day, w.Kind, w.Saw, w.Blade, w.SawName, w.BladeName, w.Material, w.Finish = m.Day, history.KindCut, saw, blade, f.saws["table"].Name, "Ragman", "cherry", "fine"
 		if !ok || m != w {
 			t.Errorf("%v: %+v, not %+v", m.Day, m, w)
 		}
@@ -155,7 +157,7 @@ func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
 		"the earlier of two ends": {time.Time{}, tomorrow, now.Add(-time.Hour), 1},
 		"whichever comes first":   {time.Time{}, today, now.Add(time.Hour), 1},
 	} {
-		of := store.Filter{Blade: &blade, Kinds: []store.Kind{store.KindCut}, Standing: true, From: today.AddDate(0, 0, -1), To: tt.until, FirstDay: tt.first, LastDay: tt.last}
+		of := store.Filter{Blade: &blade, Kinds: []history.Kind{history.KindCut}, Standing: true, From: today.AddDate(0, 0, -1), To: tt.until, FirstDay: tt.first, LastDay: tt.last}
 		if rows, _, err := svc.Log.Rows(ctx, f.id, of, store.Mark{}, 10); err != nil || len(rows) != tt.rows {
 			t.Errorf("%s: %d rows, not %d, %v", name, len(rows), tt.rows, err)
 		}

@@ -8,135 +8,53 @@ import (
 	"fmt"
 	"log/slog"
 	"math"
+	"slices"
 
 	"github.com/google/uuid"
 
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/learn"
-	"corte/core/material"
-	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/internal/record"
 )
 
-// Fold numbers the fold of this version of Corte. Snapshots of another fold
-// are made anew at the next start; raise it with every change of what a log row
-// does to a condition.
-const Fold = 4
-
-// folded are the rows that change a condition.
-var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended}
-
-func foldedKinds() []string {
-	out := make([]string, len(folded))
-	for i, k := range folded {
+// names are kinds as SQL has them.
+func names(kinds []history.Kind) []string {
+	out := make([]string, len(kinds))
+	for i, k := range kinds {
 		out[i] = string(k)
 	}
 	return out
 }
 
-// event is a log row as the fold sees it; false where it changes no condition.
-func (e Entry) event() (care.Event, bool) {
-	out := care.Event{At: e.At}
-	read := func(v any) bool { return json.Unmarshal(e.Detail, v) == nil }
-	switch e.Kind {
-	case KindCut:
-		var d CutDetail
-		if !read(&d) {
-			return out, false
-		}
-		wears := d.Wears
-		if wears == nil {
-			m, err := material.Get(d.Material)
-			if err != nil {
-				return out, false
-			}
-			wears = &Wears{m.Abrasion, m.Resin}
-		}
-		metres := d.CutLength().Mm() / 1000
-		j := d.shape()
-		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*j.Swept().Mm()/1000
-		out.Abrasion, out.Resin, out.Easy = wears.Abrasion, wears.Resin*j.Moisture.Pitches(), d.Effort == "easy"
-		out.Burnt = burnt(d.Wall)
-		if f := d.foretold(); f != nil {
-			out.Surprise = care.Surprising(burnt(d.Wall), d.Effort == "hard", f.Heat, f.Load)
-		}
-		if d.CameBack != nil {
-			out.Answered, out.CameBack = true, *d.CameBack
-		}
-	case KindWashed:
-		out.Kind = care.Wash
-	case KindSharpened, KindReturned:
-		var d SharpenedDetail
-		if !read(&d) {
-			return out, false
-		}
-		out.Kind, out.Sharpened, out.Price = care.Return, e.Kind == KindSharpened, d.Price
-		if d.Left != nil {
-			out.SaidLeft, out.Left = true, *d.Left
-		}
-	case KindSent:
-		out.Kind = care.Send
-	case KindJudged:
-		var d JudgedDetail
-		if !read(&d) {
-			return out, false
-		}
-		out.Kind, out.Says = care.Say, care.ParseSaying(d.Says)
-	case KindInspected:
-		var d InspectedDetail
-		if !read(&d) {
-			return out, false
-		}
-		out.Kind, out.Fault = care.Look, care.Fault(d.Fault)
-	case KindMended:
-		out.Kind = care.Mend
-	default:
-		return out, false
+func (e Entry) row() history.Row { return history.Row{At: e.At, Kind: e.Kind, Detail: e.Detail} }
+
+// folded reads the rows of some kinds of a blade's log that stand, in their order.
+func (s *Store) folded(ctx context.Context, shop, blade uuid.UUID, kinds []history.Kind) ([]history.Row, error) {
+	var entries []Entry
+	err := s.db.SelectContext(ctx, &entries, `SELECT l.id, l.at, l.kind, l.detail FROM log l
+		WHERE l.shop_id = $1 AND l.blade_id = $2 AND l.kind = ANY($3)`+stands+` ORDER BY l.at, l.id`, shop, blade, names(kinds))
+	rows := make([]history.Row, len(entries))
+	for i, e := range entries {
+		rows[i] = e.row()
 	}
-	return out, true
+	return rows, err
 }
 
-func burnt(wall string) bool { return wall == "brown" || wall == "black" }
-
-// CutLength is how far the blade cut in all pieces of a row together.
-func (d CutDetail) CutLength() measure.Length {
-	if d.Metres > 0 {
-		return measure.Length(1000 * d.Metres)
+// unread tells the log of rows that a fold had to leave out.
+func unread(err error, blade uuid.UUID) {
+	if err != nil {
+		slog.Warn("rows of a blade's log cannot be read and are left out of its condition", "blade", blade, "why", err)
 	}
-	return d.PieceLength() * measure.Length(d.Pieces)
-}
-
-// PieceLength is how far the blade cut in one piece.
-func (d CutDetail) PieceLength() measure.Length { return d.shape().CutLength() }
-
-// FeedLength is how far blade and work passed each other in one piece.
-func (d CutDetail) FeedLength() measure.Length { return d.shape().FeedLength() }
-
-// EdgeLength is how long each edge of the cut is.
-func (d CutDetail) EdgeLength() measure.Length { return d.shape().EdgeLength() }
-
-// shape is the geometry of a job as the log keeps it.
-func (d CutDetail) shape() cut.Job {
-	direction, _ := cut.ParseDirection(d.Direction)
-	motion, _ := cut.ParseMotion(d.Motion)
-	moisture, _ := cut.ParseMoisture(d.Moisture)
-	j := cut.Job{
-		Direction: direction, Motion: motion, Thickness: d.Thickness, Width: d.Width, Length: d.Length,
-		Height: d.Height, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
-		Pieces: d.Pieces, Moisture: moisture, Moves: d.Moves,
-	}
-	if d.Form != "" {
-		j.Form, _ = cut.ParseForm(d.Form)
-	}
-	return j
 }
 
 // isLate reports whether a row that was just added comes later than its time,
 // or strikes another: then it is not the last word of the blade's log, and what
 // follows from that is folded anew.
 func (s *Store) isLate(ctx context.Context, e Entry) (late bool, err error) {
-	if e.Kind == KindStruck {
+	if e.Kind == history.KindStruck {
 		return true, nil
 	}
 	err = s.db.GetContext(ctx, &late, `SELECT EXISTS (SELECT 1 FROM log WHERE shop_id = $1 AND blade_id = $2 AND at > $3)`, e.Shop, *e.Blade, e.At)
@@ -146,14 +64,15 @@ func (s *Store) isLate(ctx context.Context, e Entry) (late bool, err error) {
 // keepCondition brings a blade's snapshot up to date with a row that was just
 // added.
 func (s *Store) keepCondition(ctx context.Context, b Blade, e Entry, late bool) error {
-	event, counts := e.event()
 	switch {
-	case !counts && e.Kind != KindStruck:
+	case !slices.Contains(history.ConditionKinds, e.Kind) && e.Kind != history.KindStruck:
 		return nil
 	case late:
 		return s.refold(ctx, e.Shop, b)
 	}
-	return s.saveCondition(ctx, e.Shop, b.ID, b.Condition.Then(b.Blade, event))
+	c, err := history.Condition(b.Blade, b.Condition, e.row())
+	unread(err, b.ID)
+	return s.saveCondition(ctx, e.Shop, b.ID, c)
 }
 
 func (s *Store) saveCondition(ctx context.Context, shop, blade uuid.UUID, c care.Condition) error {
@@ -162,31 +81,23 @@ func (s *Store) saveCondition(ctx context.Context, shop, blade uuid.UUID, c care
 		return err
 	}
 	_, err = s.db.ExecContext(ctx, `INSERT INTO conditions (shop_id, blade_id, fold, condition) VALUES ($1, $2, $3, $4)
-		ON CONFLICT (shop_id, blade_id) DO UPDATE SET fold = $3, condition = $4`, shop, blade, Fold, raw)
+		ON CONFLICT (shop_id, blade_id) DO UPDATE SET fold = $3, condition = $4`, shop, blade, history.ConditionFold, raw)
 	return err
 }
 
 // Events are the rows of a blade's log that change its condition, in their order.
 func (s *Store) Events(ctx context.Context, shop, blade uuid.UUID) ([]care.Event, error) {
-	var rows []Entry
-	err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.at, l.kind, l.detail FROM log l
-		WHERE l.shop_id = $1 AND l.blade_id = $2 AND l.kind = ANY($3)`+stands+` ORDER BY l.at, l.id`, shop, blade, foldedKinds())
-	out := make([]care.Event, 0, len(rows))
-	for _, e := range rows {
-		if event, counts := e.event(); counts {
-			out = append(out, event)
-		}
-	}
-	return out, err
+	rows, err := s.folded(ctx, shop, blade, history.ConditionKinds)
+	events, left := history.Events(rows)
+	unread(left, blade)
+	return events, err
 }
 
 // fold is what all of a blade's log adds up to.
 func (s *Store) fold(ctx context.Context, shop uuid.UUID, b Blade) (care.Condition, error) {
-	var c care.Condition
-	events, err := s.Events(ctx, shop, b.ID)
-	for _, e := range events {
-		c = c.Then(b.Blade, e)
-	}
+	rows, err := s.folded(ctx, shop, b.ID, history.ConditionKinds)
+	c, left := history.Condition(b.Blade, care.Condition{}, rows...)
+	unread(left, b.ID)
 	return c, err
 }
 
@@ -263,7 +174,7 @@ func same(a, b care.Condition) bool {
 func (s *Store) FoldNew(ctx context.Context) error {
 	var stale bool
 	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM blades b LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
-		WHERE (c.fold IS NULL OR c.fold <> $1 OR c.unfit IS NULL) AND EXISTS (SELECT 1 FROM log l WHERE l.shop_id = b.shop_id AND l.blade_id = b.id AND l.kind = ANY($2)))`, Fold, foldedKinds())
+		WHERE (c.fold IS NULL OR c.fold <> $1 OR c.unfit IS NULL) AND EXISTS (SELECT 1 FROM log l WHERE l.shop_id = b.shop_id AND l.blade_id = b.id AND l.kind = ANY($2)))`, history.ConditionFold, names(history.ConditionKinds))
 	if err != nil || !stale {
 		return err
 	}
@@ -277,7 +188,7 @@ func (s *Store) FoldNew(ctx context.Context) error {
 func (s *Store) FoldShop(ctx context.Context, shop uuid.UUID) error {
 	var ids []uuid.UUID
 	if err := s.db.SelectContext(ctx, &ids, `SELECT id FROM blades b WHERE shop_id = $1 AND (EXISTS (SELECT 1 FROM conditions c WHERE c.shop_id = b.shop_id AND c.blade_id = b.id)
-		OR EXISTS (SELECT 1 FROM log l WHERE l.shop_id = b.shop_id AND l.blade_id = b.id AND l.kind = ANY($2))) ORDER BY id`, shop, foldedKinds()); err != nil {
+		OR EXISTS (SELECT 1 FROM log l WHERE l.shop_id = b.shop_id AND l.blade_id = b.id AND l.kind = ANY($2))) ORDER BY id`, shop, names(history.ConditionKinds)); err != nil {
 		return err
 	}
 	for _, id := range ids {
@@ -347,13 +258,13 @@ const taughtBy = 300
 // for every time that a cut is logged. What another edition foretold comes
 // whole, to be worked anew.
 type taughtRow struct {
-	Wall      string   `db:"wall"`
-	Splinters string   `db:"splinters"`
-	OtherCame string   `db:"other_splinters"`
-	Heat      float64  `db:"heat"`
-	Exit      float64  `db:"exit"`
-	Other     *float64 `db:"other"`
-	Whole     []byte   `db:"whole"` // JSON; nil where this edition foretold it
+	Wall      outcome.Wall `db:"wall"`
+	Splinters outcome.Face `db:"splinters"`
+	OtherCame outcome.Face `db:"other_splinters"`
+	Heat      float64      `db:"heat"`
+	Exit      float64      `db:"exit"`
+	Other     *float64     `db:"other"`
+	Whole     []byte       `db:"whole"` // JSON; nil where this edition foretold it
 }
 
 const selectTaught = `
@@ -363,28 +274,17 @@ FROM log l, jsonb_to_record(l.detail) AS t(wall text, splinters text, other_spli
      jsonb_to_record(t.foretold) AS f(edition integer, heat double precision, exit double precision, other double precision)
 WHERE l.shop_id = $1 AND l.kind = 'cut' AND l.detail->>'material' = $2` + stands + ` ORDER BY l.at DESC, l.id DESC LIMIT $3`
 
-func (r taughtRow) cut() (learn.Cut, bool) {
-	f := &Foretold{Heat: r.Heat, Exit: r.Exit, Other: r.Other}
+// lesson is false where a row teaches nothing.
+func (r taughtRow) lesson() (learn.Cut, bool) {
+	c := history.Cut{Wall: r.Wall, Splinters: r.Splinters, OtherSplinters: r.OtherCame,
+		Foretold: &history.Foretold{Edition: cut.Edition, Heat: r.Heat, Exit: r.Exit, Other: r.Other}}
 	if r.Whole != nil {
-		var d CutDetail
-		if json.Unmarshal(r.Whole, &d) != nil {
-			return learn.Cut{}, false
-		}
-		if f = d.foretold(); f == nil {
+		c = history.Cut{}
+		if json.Unmarshal(r.Whole, &c) != nil {
 			return learn.Cut{}, false
 		}
 	}
-	c := learn.Cut{Heat: f.Heat, Burnt: burnt(r.Wall)}
-	face := func(grade string, t float64) {
-		if g, ok := learn.ParseGrade(grade); ok && t > 0 {
-			c.Grades, c.Foretold = append(c.Grades, g), append(c.Foretold, t)
-		}
-	}
-	face(r.Splinters, f.Exit)
-	if f.Other != nil {
-		face(r.OtherCame, *f.Other)
-	}
-	return c, true
+	return c.Lesson()
 }
 
 // Learn takes in what the cuts of a material teach. It is the last word of its
@@ -400,7 +300,7 @@ func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) erro
 	}
 	var cuts []learn.Cut
 	for _, r := range rows {
-		if c, teaches := r.cut(); teaches {
+		if c, teaches := r.lesson(); teaches {
 			cuts = append(cuts, c)
 		}
 	}

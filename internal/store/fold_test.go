@@ -11,6 +11,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/care"
+	"corte/core/history"
 )
 
 var update = flag.Bool("update", false, "write what the golden log folds into")
@@ -32,13 +33,13 @@ func TestTheFoldIsNumbered(t *testing.T) {
 	if err := json.Unmarshal(raw, &golden); err != nil {
 		t.Fatal(err)
 	}
-	var sum care.Condition
+	rows := make([]history.Row, len(golden.Rows))
 	for i, row := range golden.Rows {
-		e, counts := Entry{Kind: row.Kind, At: row.At, Detail: row.Detail}.event()
-		if !counts {
-			t.Errorf("row %d, %s, changes nothing", i, row.Kind)
-		}
-		sum = sum.Then(golden.Blade, e)
+		rows[i] = history.Row{Kind: row.Kind, At: row.At, Detail: row.Detail}
+	}
+	sum, err := history.Condition(golden.Blade, care.Condition{}, rows...)
+	if err != nil {
+		t.Error(err)
 	}
 	written, err := writeCondition(sum)
 	if err != nil {
@@ -50,7 +51,7 @@ func TestTheFoldIsNumbered(t *testing.T) {
 	}
 	switch {
 	case *update:
-		golden.Fold = Fold
+		golden.Fold = history.ConditionFold
 		if err := json.Unmarshal(written, &golden.Sum); err != nil {
 			t.Fatal(err)
 		}
@@ -61,16 +62,16 @@ func TestTheFoldIsNumbered(t *testing.T) {
 		if err := os.WriteFile(path, append(raw, '\n'), 0o644); err != nil {
 			t.Fatal(err)
 		}
-	case golden.Fold != Fold:
-		t.Errorf("the golden log is of fold %d and this is %d: go test ./internal/store -run Numbered -update writes it anew", golden.Fold, Fold)
+	case golden.Fold != history.ConditionFold:
+		t.Errorf("the golden log is of fold %d and this is %d: go test ./internal/store -run Numbered -update writes it anew", golden.Fold, history.ConditionFold)
 	case !bytes.Equal(written, was):
-		t.Errorf("the golden log folds into\n%s, not\n%s: where that is meant, raise Fold, and then -update", written, was)
+		t.Errorf("the golden log folds into\n%s, not\n%s: where that is meant, raise history.ConditionFold, and then -update", written, was)
 	}
-	seen := map[Kind]bool{}
+	seen := map[history.Kind]bool{}
 	for _, row := range golden.Rows {
 		seen[row.Kind] = true
 	}
-	for _, k := range folded {
+	for _, k := range history.ConditionKinds {
 		if !seen[k] {
 			t.Errorf("the golden log has no row of kind %s", k)
 		}
@@ -78,7 +79,7 @@ func TestTheFoldIsNumbered(t *testing.T) {
 }
 
 type goldenEntry struct {
-	Kind   Kind            `json:"kind"`
+	Kind   history.Kind    `json:"kind"`
 	At     time.Time       `json:"at"`
 	Detail json.RawMessage `json:"detail"`
 }

@@ -5,19 +5,14 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"slices"
 
 	"github.com/google/uuid"
 
 	"corte/core/groove"
-	"corte/core/measure"
+	"corte/core/history"
 	"corte/internal/record"
 )
-
-// HeldFold numbers the fold of a dado set's log, as Fold does a blade's.
-const HeldFold = 1
-
-// told are the rows that tell how thick a set's parts are.
-var told = []Kind{KindGrooved, KindRenewed, KindSharpened, KindCut}
 
 // keptHeld is what a set's log adds up to, part by part.
 type keptHeld struct {
@@ -46,48 +41,6 @@ func readHeld(raw []byte, s groove.Set) (groove.Held, error) {
 	return h, nil
 }
 
-// ofSet is a row as the fold of a set sees it; false where it says nothing of one.
-func (e Entry) ofSet() (groove.Event, bool) {
-	read := func(v any) bool { return json.Unmarshal(e.Detail, v) == nil }
-	switch e.Kind {
-	case KindCut:
-		var d CutDetail
-		return groove.Event{What: groove.Cut, Metres: d.CutLength().Mm() / 1000}, read(&d)
-	case KindSharpened:
-		return groove.Event{What: groove.Sharpened}, true
-	case KindRenewed:
-		var d RenewedDetail
-		ok := read(&d)
-		return groove.Event{What: groove.Renewed, Outer: d.Outer, Parts: PartsOf(d.Parts)}, ok
-	case KindGrooved:
-		var d GroovedDetail
-		ok := read(&d) && d.Test
-		return d.Event(), ok
-	}
-	return groove.Event{}, false
-}
-
-// Event is a test groove as the core knows it.
-func (d GroovedDetail) Event() groove.Event {
-	e := groove.Event{What: groove.Tested, Parts: PartsOf(d.Parts), Left: d.Left, Right: d.Right}
-	if d.Dial != nil {
-		e.Dial = &groove.Dial{Cutters: d.Dial.Cutters, Turns: d.Dial.Turns}
-	}
-	for _, w := range d.Width {
-		e.Widths = append(e.Widths, measure.Length(w))
-	}
-	return e
-}
-
-// PartsOf are parts as the core knows them.
-func PartsOf(used []PartUsed) []groove.Part {
-	out := make([]groove.Part, len(used))
-	for i, p := range used {
-		out[i] = groove.Part{Thickness: p.Thickness, Shim: p.Shim, Count: p.Count}
-	}
-	return out
-}
-
 // keepHeld brings what is held of a blade's parts up to date with a row that
 // was just added to its log; late says that the row is not its last word.
 func (s *Store) keepHeld(ctx context.Context, shop uuid.UUID, b Blade, e Entry, late bool) error {
@@ -97,32 +50,23 @@ func (s *Store) keepHeld(ctx context.Context, shop uuid.UUID, b Blade, e Entry, 
 	if late {
 		return s.refoldHeld(ctx, shop, b.ID, *b.Set)
 	}
-	event, says := e.ofSet()
-	if !says {
+	if !slices.Contains(history.SetKinds, e.Kind) {
 		return nil
 	}
 	d, err := s.DadoSet(ctx, shop, b.ID)
 	if err != nil {
 		return err
 	}
-	return s.saveHeld(ctx, shop, b.ID, d.Set.Then(d.Held, event))
+	held, left := history.Parts(d.Set, d.Held, e.row())
+	unread(left, b.ID)
+	return s.saveHeld(ctx, shop, b.ID, held)
 }
 
 // foldHeld is what all of a set's log adds up to.
 func (s *Store) foldHeld(ctx context.Context, shop, blade uuid.UUID, set groove.Set) (groove.Held, error) {
-	h := set.New()
-	kinds := make([]string, len(told))
-	for i, k := range told {
-		kinds[i] = string(k)
-	}
-	var rows []Entry
-	err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.at, l.kind, l.detail FROM log l
-		WHERE l.shop_id = $1 AND l.blade_id = $2 AND l.kind = ANY($3)`+stands+` ORDER BY l.at, l.id`, shop, blade, kinds)
-	for _, e := range rows {
-		if event, says := e.ofSet(); says {
-			h = set.Then(h, event)
-		}
-	}
+	rows, err := s.folded(ctx, shop, blade, history.SetKinds)
+	h, left := history.Parts(set, set.New(), rows...)
+	unread(left, blade)
 	return h, err
 }
 
@@ -161,7 +105,7 @@ func (s *Store) saveHeld(ctx context.Context, shop, blade uuid.UUID, h groove.He
 	if err != nil {
 		return err
 	}
-	_, err = s.db.ExecContext(ctx, `UPDATE dado_sets SET held = $3, held_fold = $4 WHERE shop_id = $1 AND blade_id = $2`, shop, blade, raw, HeldFold)
+	_, err = s.db.ExecContext(ctx, `UPDATE dado_sets SET held = $3, held_fold = $4 WHERE shop_id = $1 AND blade_id = $2`, shop, blade, raw, history.SetFold)
 	return err
 }
 
@@ -171,7 +115,7 @@ func (s *Store) holdNew(ctx context.Context) error {
 		Shop  uuid.UUID `db:"shop_id"`
 		Blade uuid.UUID `db:"blade_id"`
 	}
-	if err := s.db.SelectContext(ctx, &old, `SELECT shop_id, blade_id FROM dado_sets WHERE held_fold <> $1 ORDER BY shop_id, blade_id`, HeldFold); err != nil {
+	if err := s.db.SelectContext(ctx, &old, `SELECT shop_id, blade_id FROM dado_sets WHERE held_fold <> $1 ORDER BY shop_id, blade_id`, history.SetFold); err != nil {
 		return err
 	}
 	for _, o := range old {

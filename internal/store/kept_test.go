@@ -14,6 +14,7 @@ import (
 
 	"corte/core/care"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/truing"
@@ -51,19 +52,19 @@ func TestWhatIsKeptIsReadAgain(t *testing.T) {
 		"set":        {groove.Set{}, by(writeSet, readSet)},
 		"tolerances": {truing.Tolerances{}, by(writeTolerances, readTolerances)},
 		"held":       {heldOfTwo(), by(writeHeld, func(raw []byte) (groove.Held, error) { return readHeld(raw, groove.Set{Parts: []groove.Part{{}}}) })},
-		"cut":        {CutDetail{}, plain[CutDetail]()},
-		"washed":     {WashedDetail{}, plain[WashedDetail]()},
-		"sharpened":  {SharpenedDetail{}, plain[SharpenedDetail]()},
-		"sent":       {SentDetail{}, plain[SentDetail]()},
-		"judged":     {JudgedDetail{}, plain[JudgedDetail]()},
-		"inspected":  {InspectedDetail{}, plain[InspectedDetail]()},
-		"mended":     {MendedDetail{}, plain[MendedDetail]()},
-		"compared":   {ComparedDetail{}, plain[ComparedDetail]()},
-		"retired":    {RetiredDetail{}, plain[RetiredDetail]()},
-		"truing":     {TruingDetail{}, plain[TruingDetail]()},
-		"grooved":    {GroovedDetail{}, plain[GroovedDetail]()},
-		"renewed":    {RenewedDetail{}, plain[RenewedDetail]()},
-		"traced":     {TracedDetail{}, plain[TracedDetail]()},
+		"cut":        {history.Cut{}, plain[history.Cut]()},
+		"washed":     {history.Washed{}, plain[history.Washed]()},
+		"sharpened":  {history.Sharpened{}, plain[history.Sharpened]()},
+		"sent":       {history.Sent{}, plain[history.Sent]()},
+		"judged":     {history.Judged{}, plain[history.Judged]()},
+		"inspected":  {history.Inspected{}, plain[history.Inspected]()},
+		"mended":     {history.Mended{}, plain[history.Mended]()},
+		"compared":   {history.Compared{}, plain[history.Compared]()},
+		"retired":    {history.Retired{}, plain[history.Retired]()},
+		"truing":     {history.Truing{}, plain[history.Truing]()},
+		"grooved":    {history.Grooved{}, plain[history.Grooved]()},
+		"renewed":    {history.Renewed{}, plain[history.Renewed]()},
+		"traced":     {history.Traced{}, plain[history.Traced]()},
 	} {
 		full := reflect.New(reflect.TypeOf(kept.zero)).Elem()
 		full.Set(reflect.ValueOf(kept.zero))

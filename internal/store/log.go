@@ -12,47 +12,17 @@ import (
 	"time"
 
 	"github.com/google/uuid"
-)
 
-// A Kind says what a log row records.
-type Kind string
-
-const (
-	KindCut       Kind = "cut"
-	KindMounted   Kind = "mounted"
-	KindWashed    Kind = "washed"
-	KindSharpened Kind = "sharpened"
-	KindHeel      Kind = "heel"
-	KindReturned  Kind = "returned" // from the saw doctor, not sharpened
-	KindSent      Kind = "sent"     // to the saw doctor
-	KindJudged    Kind = "judged"
-	KindInspected Kind = "inspected"
-	KindMended    Kind = "mended" // somebody mended a blade, and somebody inspected it
-	KindNoted     Kind = "noted"
-	KindCompared  Kind = "compared"
-	KindTraced    Kind = "traced"
-	KindGrooved   Kind = "grooved"
-	KindRenewed   Kind = "renewed" // parts of a dado set
-	KindStruck    Kind = "struck"  // another row was a mistake
-	KindRetired   Kind = "retired"
-	KindRestored  Kind = "restored"
-
-	KindDismounted Kind = "dismounted"
-	KindMoved      Kind = "moved" // a saw, or bumped
-	KindFence      Kind = "fence"
-	KindRunOut     Kind = "runout"
-	KindTilt       Kind = "tilt"
-	KindGauge      Kind = "gauge"
-	KindClearance  Kind = "clearance"
+	"corte/core/history"
 )
 
 // An Entry is one row of the log. Detail holds what belongs to its kind alone:
-// a CutDetail for a cut, a HeelDetail for a heel reading.
+// a history.Cut for a cut, a HeelDetail for a heel reading.
 type Entry struct {
 	ID      int64           `db:"id"`
 	Shop    uuid.UUID       `db:"shop_id"`
 	At      time.Time       `db:"at"`
-	Kind    Kind            `db:"kind"`
+	Kind    history.Kind    `db:"kind"`
 	Blade   *uuid.UUID      `db:"blade_id"`
 	Saw     *uuid.UUID      `db:"saw_id"`
 	Strikes *int64          `db:"strikes"` // of a struck row: the row that was a mistake
@@ -171,7 +141,7 @@ const stands = ` AND NOT EXISTS (SELECT 1 FROM log x WHERE x.shop_id = l.shop_id
 // A Filter says which rows of the log are wanted; what is zero filters nothing.
 type Filter struct {
 	Blade, Saw *uuid.UUID
-	Kinds      []Kind
+	Kinds      []history.Kind
 	From, To   time.Time // To is not in it
 	FirstDay   time.Time // as DayOf names it: shop/log puts it into From by the shop's zone
 	LastDay    time.Time // it is in it
@@ -200,11 +170,7 @@ func (s *Store) Log(ctx context.Context, shop uuid.UUID, f Filter, before Mark, 
 		and(` AND l.saw_id = ?`, *f.Saw)
 	}
 	if len(f.Kinds) > 0 {
-		kinds := make([]string, len(f.Kinds))
-		for i, k := range f.Kinds {
-			kinds[i] = string(k)
-		}
-		and(` AND l.kind = ANY(?)`, kinds)
+		and(` AND l.kind = ANY(?)`, names(f.Kinds))
 	}
 	if f.Material != "" {
 		and(` AND l.detail->>'material' = ?`, f.Material)
@@ -372,8 +338,8 @@ func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry, said f
 			if e.Blade != nil {
 				blades[*e.Blade] = true
 			}
-			var d CutDetail
-			if e.Kind == KindCut && json.Unmarshal(e.Detail, &d) == nil && d.Foretold != nil {
+			var d history.Cut
+			if e.Kind == history.KindCut && json.Unmarshal(e.Detail, &d) == nil && d.Foretold != nil {
 				materials[d.Material] = true
 			}
 		}
@@ -417,22 +383,4 @@ func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry, said f
 		}
 		return nil
 	})
-}
-
-// NeedsBlade and NeedsSaw say what a row of a kind must be about.
-func (k Kind) NeedsBlade() bool {
-	switch k {
-	case KindCut, KindMounted, KindDismounted, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended, KindGrooved, KindRenewed, KindClearance:
-		return true
-	}
-	return false
-}
-
-// NeedsSaw is NeedsBlade of a saw.
-func (k Kind) NeedsSaw() bool {
-	switch k {
-	case KindCut, KindMounted, KindDismounted, KindMoved, KindHeel, KindFence, KindTilt, KindGauge:
-		return true
-	}
-	return false
 }

@@ -13,6 +13,7 @@ import (
 	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
 )
@@ -24,7 +25,7 @@ func TestTheFoldFollowsTime(t *testing.T) {
 	sh, saws, b := furnished(t, st, "a")
 	day := func(n int) time.Time { return time.Date(2026, 3, 1+n, 9, 0, 0, 0, time.UTC) }
 	var ids []int64
-	add := func(at time.Time, kind store.Kind, detail []byte) {
+	add := func(at time.Time, kind history.Kind, detail []byte) {
 		t.Helper()
 		e := store.Entry{Shop: sh.ID, At: at, Kind: kind, Blade: &b.ID, Saw: &saws[0].ID, Detail: detail}
 		row, err := st.Append(ctx, e)
@@ -33,14 +34,14 @@ func TestTheFoldFollowsTime(t *testing.T) {
 		}
 		ids = append(ids, row.ID)
 	}
-	add(day(1), store.KindCut, pine(10))
-	add(day(3), store.KindWashed, nil)
-	add(day(2), store.KindCut, pine(20)) // was waiting in a tablet
+	add(day(1), history.KindCut, pine(10))
+	add(day(3), history.KindWashed, nil)
+	add(day(2), history.KindCut, pine(20)) // was waiting in a tablet
 	got, err := st.Blade(ctx, sh.ID, b.ID)
 	if err != nil || got.Condition.Metres != 30 || got.Condition.MetresWashed != 0 {
 		t.Errorf("a late row: %+v, %v", got.Condition, err)
 	}
-	strike := store.Entry{Shop: sh.ID, At: day(4), Kind: store.KindStruck, Blade: &b.ID, Strikes: &ids[1]}
+	strike := store.Entry{Shop: sh.ID, At: day(4), Kind: history.KindStruck, Blade: &b.ID, Strikes: &ids[1]}
 	if _, err := st.Append(ctx, strike); err != nil {
 		t.Fatal(err)
 	}
@@ -73,7 +74,7 @@ func TestSnapshotsAreCompared(t *testing.T) {
 	}
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
-	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(7)}); err != nil {
+	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(7)}); err != nil {
 		t.Fatal(err)
 	}
 	want, _ := st.Blade(ctx, sh.ID, b.ID)
@@ -92,7 +93,7 @@ func TestSnapshotsAreCompared(t *testing.T) {
 	if err := st.SetDadoSet(ctx, sh.ID, store.DadoSet{Blade: b.ID, Set: groove.Set{Left: 3.2, Right: 3.2}}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindGrooved, Blade: &b.ID, Saw: &saws[0].ID, Detail: json.RawMessage(`{"test": true, "left_mm": 3.2, "right_mm": 3.2, "width_mm": [6.5]}`)}); err != nil {
+	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindGrooved, Blade: &b.ID, Saw: &saws[0].ID, Detail: json.RawMessage(`{"test": true, "left_mm": 3.2, "right_mm": 3.2, "width_mm": [6.5]}`)}); err != nil {
 		t.Fatal(err)
 	}
 	held, err := st.DadoSet(ctx, sh.ID, b.ID)
@@ -141,7 +142,7 @@ func BenchmarkLogPage(b *testing.B) {
 	}
 	busy := rows[0].Blade
 	for name, f := range map[string]store.Filter{
-		"shop": {}, "saw": {Saw: &saws[0].ID}, "blade": {Blade: busy}, "quiet blade": {Blade: &one.ID}, "kind": {Kinds: []store.Kind{store.KindWashed}}, "standing": {Standing: true},
+		"shop": {}, "saw": {Saw: &saws[0].ID}, "blade": {Blade: busy}, "quiet blade": {Blade: &one.ID}, "kind": {Kinds: []history.Kind{history.KindWashed}}, "standing": {Standing: true},
 	} {
 		b.Run(name, func(b *testing.B) {
 			for b.Loop() {
@@ -165,9 +166,9 @@ func TestNoDriftWhereThereIsNone(t *testing.T) {
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
 	at := time.Date(2026, 11, 26, 9, 30, 0, 123456789, time.UTC)
-	for i, kind := range []store.Kind{store.KindJudged, store.KindCut} { // the first alone was no reason to fold
+	for i, kind := range []history.Kind{history.KindJudged, history.KindCut} { // the first alone was no reason to fold
 		e := store.Entry{Shop: sh.ID, At: at.Add(time.Duration(i) * time.Second), Kind: kind, Blade: &b.ID, Saw: &saws[0].ID, Detail: []byte(`{"says":"pitchy"}`)}
-		if kind == store.KindCut {
+		if kind == history.KindCut {
 			e.Detail = pine(3)
 		}
 		row, err := st.Append(ctx, e)
@@ -195,7 +196,7 @@ func TestNoDriftWhereThereIsNone(t *testing.T) {
 func TestACorrectedGrindIsFoldedAnew(t *testing.T) {
 	ctx, st := t.Context(), pgtest.Store(t)
 	sh, saws, b := furnished(t, st, "a")
-	for _, e := range []store.Entry{{Kind: store.KindCut, Detail: pine(3)}, {Kind: store.KindJudged, Detail: []byte(`{"says":"dull"}`)}} {
+	for _, e := range []store.Entry{{Kind: history.KindCut, Detail: pine(3)}, {Kind: history.KindJudged, Detail: []byte(`{"says":"dull"}`)}} {
 		e.Shop, e.At, e.Blade, e.Saw = sh.ID, time.Now(), &b.ID, &saws[0].ID
 		if _, err := st.Append(ctx, e); err != nil {
 			t.Fatal(err)
@@ -237,7 +238,7 @@ func TestCutsAtOnceAllTeach(t *testing.T) {
 		var wg sync.WaitGroup
 		for i := range blades {
 			wg.Go(func() {
-				e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &blades[i].ID, Saw: &saws[0].ID, Detail: detail}
+				e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindCut, Blade: &blades[i].ID, Saw: &saws[0].ID, Detail: detail}
 				if _, err := st.Append(ctx, e, func(tx *store.Store, _ store.Entry) error { return tx.Learn(ctx, sh.ID, "poplar") }); err != nil {
 					t.Error(err)
 				}

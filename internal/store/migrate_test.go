@@ -14,6 +14,7 @@ import (
 	"github.com/pressly/goose/v3"
 
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
 )
@@ -29,10 +30,10 @@ func TestMigrationsUnderAShopInUse(t *testing.T) {
 	}
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
-	detail, _ := json.Marshal(store.CutDetail{Material: "hard-maple", Direction: "rip", Motion: "along", Finish: "hidden", Thickness: 25, Width: 120, Length: 900,
+	detail, _ := json.Marshal(history.Cut{Material: "hard-maple", Direction: "rip", Motion: "along", Finish: "hidden", Thickness: 25, Width: 120, Length: 900,
 		Height: 39, Pieces: 20, Exit: "open", Other: "open", Wall: "clean", Splinters: "none"})
 	for _, e := range []store.Entry{
-		{Kind: store.KindMounted, At: time.Now().Add(-time.Hour)}, {Kind: store.KindCut, At: time.Now(), Detail: detail},
+		{Kind: history.KindMounted, At: time.Now().Add(-time.Hour)}, {Kind: history.KindCut, At: time.Now(), Detail: detail},
 	} {
 		e.Shop, e.Blade, e.Saw = sh.ID, &b.ID, &saws[0].ID
 		if _, err := st.Append(ctx, e); err != nil {

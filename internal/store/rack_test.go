@@ -12,6 +12,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/history"
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/store"
@@ -150,7 +151,7 @@ func TestOnceAnswersOnce(t *testing.T) {
 
 // pine is a cut of so many pieces of pine, each a metre long.
 func pine(pieces int) []byte {
-	raw, _ := json.Marshal(store.CutDetail{Material: "yellow-pine", Direction: "rip", Thickness: 38, Width: 90, Length: 1000, Pieces: pieces, Wall: "clean", Splinters: "none"})
+	raw, _ := json.Marshal(history.Cut{Material: "yellow-pine", Direction: "rip", Thickness: 38, Width: 90, Length: 1000, Pieces: pieces, Wall: "clean", Splinters: "none"})
 	return raw
 }
 
@@ -165,10 +166,10 @@ func TestRackIsBladesInShort(t *testing.T) {
 			t.Fatal(err)
 		}
 		for _, e := range []store.Entry{
-			{Kind: store.KindCut, Saw: &saws[i%2].ID, Detail: pine(40 * (i + 1))},
-			{Kind: store.KindJudged, Detail: []byte(`{"says": "dull"}`)},
-			{Kind: store.KindInspected, Detail: []byte(`{"fault": "` + []string{"", "cracked"}[i%2] + `"}`)},
-			{Kind: store.KindSent, Detail: []byte(`{"to": "the saw doctor"}`)},
+			{Kind: history.KindCut, Saw: &saws[i%2].ID, Detail: pine(40 * (i + 1))},
+			{Kind: history.KindJudged, Detail: []byte(`{"says": "dull"}`)},
+			{Kind: history.KindInspected, Detail: []byte(`{"fault": "` + []string{"", "cracked"}[i%2] + `"}`)},
+			{Kind: history.KindSent, Detail: []byte(`{"to": "the saw doctor"}`)},
 		}[:1+i%4] {
 			e.Shop, e.At, e.Blade = sh.ID, time.Now(), &one.ID
 			if _, err := st.Append(ctx, e); err != nil {
@@ -215,7 +216,7 @@ func TestRackIsBladesInShort(t *testing.T) {
 func TestOffPhotosAndMountings(t *testing.T) {
 	ctx, st := t.Context(), pgtest.Store(t)
 	sh, saws, b := furnished(t, st, "a")
-	for i, kind := range []store.Kind{store.KindMounted, store.KindCut, store.KindDismounted} {
+	for i, kind := range []history.Kind{history.KindMounted, history.KindCut, history.KindDismounted} {
 		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[0].ID}
 		if _, err := st.Append(ctx, e); err != nil {
 			t.Fatal(err)

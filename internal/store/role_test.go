@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
+	"corte/core/history"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
 )
@@ -32,7 +33,7 @@ func keepsToAShop(t *testing.T, url string, st *store.Store) {
 	a, sawsA, bladeA := furnished(t, st, "a")
 	b, _, bladeB := furnished(t, st, "b")
 	note := func(shop, blade uuid.UUID) store.Entry {
-		return store.Entry{Shop: shop, At: time.Now(), Kind: store.KindNoted, Blade: &blade}
+		return store.Entry{Shop: shop, At: time.Now(), Kind: history.KindNoted, Blade: &blade}
 	}
 	if _, err := st.Append(ctx, note(b.ID, bladeB.ID)); err != nil {
 		t.Fatal(err)

@@ -15,6 +15,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"corte/core/history"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
 )
@@ -108,7 +109,7 @@ CREATE TABLE moods (shop_id uuid, mood text);
 	go func() {
 		defer close(done)
 		for !over.Load() {
-			if _, err := older.Append(store.For(ctx, sh.ID), store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindNoted, Blade: &b.ID}); err != nil {
+			if _, err := older.Append(store.For(ctx, sh.ID), store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindNoted, Blade: &b.ID}); err != nil {
 				t.Errorf("row %d: %v", logged.Load(), err)
 				return
 			}
@@ -138,7 +139,7 @@ CREATE TABLE moods (shop_id uuid, mood text);
 		t.Errorf("the older one starts over newer tables: %v", err)
 	}
 	again := pgtest.Open(t, url)
-	if _, err := again.Append(store.For(ctx, sh.ID), store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindNoted, Blade: &b.ID}); err != nil {
+	if _, err := again.Append(store.For(ctx, sh.ID), store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindNoted, Blade: &b.ID}); err != nil {
 		t.Errorf("and logs: %v", err)
 	}
 	if rows, err := newer.Log(ctx, sh.ID, store.Filter{}, store.Mark{}, 1); err != nil || len(rows) != 1 || rows[0].Shop == uuid.Nil {

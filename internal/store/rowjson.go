@@ -8,6 +8,8 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx/reflectx"
+
+	"corte/core/history"
 )
 
 // Rows travel as JSON objects of their columns, as to_jsonb writes them: in a
@@ -93,8 +95,8 @@ func CheckConditionRow(raw json.RawMessage) error {
 	if err != nil {
 		return err
 	}
-	if row.Fold < 1 || row.Fold > Fold {
-		return fmt.Errorf("fold %d is unknown; this version knows 1 to %d", row.Fold, Fold)
+	if row.Fold < 1 || row.Fold > history.ConditionFold {
+		return fmt.Errorf("fold %d is unknown; this version knows 1 to %d", row.Fold, history.ConditionFold)
 	}
 	_, err = readCondition(row.Condition)
 	return err

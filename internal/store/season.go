@@ -11,13 +11,15 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
+
+	"corte/core/history"
 )
 
 // A DayMark is what rows of one kind came to on one day of the shop, for one
 // saw, blade, material and finish. Only cuts have the figures.
 type DayMark struct {
 	Day       time.Time // midnight UTC of the day that it was in the shop
-	Kind      Kind
+	Kind      history.Kind
 	Saw       uuid.UUID // zero if none
 	Blade     uuid.UUID
 	Material  string
@@ -34,11 +36,11 @@ type DayMark struct {
 
 // Season sums up the rows that stand from a time to another, by the days of a
 // zone, the oldest first. It reads every row once: how long a cut was is said
-// by CutDetail alone.
+// by history.Cut alone.
 func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, zone *time.Location) ([]DayMark, error) {
 	type of struct {
 		day              time.Time
-		kind             Kind
+		kind             history.Kind
 		saw, blade       uuid.UUID
 		material, finish string
 	}
@@ -48,10 +50,10 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 		if err := rows.StructScan(&e); err != nil {
 			return err
 		}
-		var d CutDetail
-		if e.Kind == KindCut {
+		var d history.Cut
+		if e.Kind == history.KindCut {
 			if json.Unmarshal(e.Detail, &d) != nil {
-				d = CutDetail{} // it was a cut on that day; nothing else of it can be read
+				d = history.Cut{} // it was a cut on that day; nothing else of it can be read
 			}
 		}
 		k := of{DayOf(e.At, zone), e.Kind, orZero(e.Saw), orZero(e.Blade), d.Material, d.Finish}
@@ -61,15 +63,15 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 			sums[k] = m
 		}
 		m.Rows++
-		if e.Kind != KindCut {
+		if e.Kind != history.KindCut {
 			return nil
 		}
 		m.Pieces += d.Pieces
 		m.Metres += d.CutLength().Mm() / 1000
-		if burnt(d.Wall) {
+		if d.Wall.Burnt() {
 			m.Burnt++
 		}
-		if splintered(d.Splinters) || splintered(d.OtherSplinters) {
+		if d.Splintered() {
 			m.Splintery++
 		}
 		return nil
@@ -94,8 +96,6 @@ func DayOf(at time.Time, zone *time.Location) time.Time {
 	y, m, d := at.In(zone).Date()
 	return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
 }
-
-func splintered(grade string) bool { return grade != "" && grade != "none" }
 
 func orZero[T any](p *T) T {
 	var none T

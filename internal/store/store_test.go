@@ -12,6 +12,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"corte/core/blade"
+	"corte/core/history"
 	"corte/core/saw"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
@@ -67,7 +68,7 @@ func TestRowsComeBackAsTheyWent(t *testing.T) {
 func TestABladeIsOnOneSaw(t *testing.T) {
 	ctx, st := t.Context(), pgtest.Store(t)
 	sh, saws, b := furnished(t, st, "a")
-	for i, kind := range []store.Kind{store.KindMounted, store.KindCut} {
+	for i, kind := range []history.Kind{history.KindMounted, history.KindCut} {
 		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[i].ID}
 		if _, err := st.Append(ctx, e); err != nil {
 			t.Fatal(err)
@@ -89,7 +90,7 @@ func TestNoCutIsLostFromTheCondition(t *testing.T) {
 	var wg sync.WaitGroup
 	for range cuts {
 		wg.Go(func() {
-			e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(3)}
+			e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(3)}
 			if _, err := st.Append(ctx, e); err != nil {
 				t.Error(err)
 			}
@@ -114,7 +115,7 @@ func TestLogRowsStay(t *testing.T) {
 	}
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
-	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}); err != nil {
+	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: history.KindCut, Blade: &b.ID, Saw: &saws[0].ID}); err != nil {
 		t.Fatal(err)
 	}
 	db := sqlx.MustConnect("pgx", url)

@@ -10,6 +10,7 @@ import (
 
 	"corte/core/bench"
 	"corte/core/choose"
+	"corte/core/history"
 	"corte/core/truing"
 	"corte/core/verdict"
 	shopchoose "corte/internal/shop/choose"
@@ -108,7 +109,7 @@ func StandsOf(w store.Saw, all []store.Entry, now time.Time) []Stand {
 	last := map[string]*store.Entry{}
 	for i := range all {
 		if e := &all[i]; *e.Saw == w.ID {
-			if e.Kind == store.KindMoved {
+			if e.Kind == history.KindMoved {
 				moved = e.At
 			} else {
 				last[string(e.Kind)] = e
@@ -135,7 +136,7 @@ func StandsOf(w store.Saw, all []store.Entry, now time.Time) []Stand {
 // say is taken as a caution.
 func TruingVerdict(e store.Entry) verdict.Verdict {
 	v := verdict.Caution
-	var d store.TruingDetail
+	var d history.Truing
 	if json.Unmarshal(e.Detail, &d) == nil {
 		_ = v.UnmarshalText([]byte(d.Verdict))
 	}

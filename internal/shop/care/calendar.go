@@ -12,6 +12,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/history"
 	"corte/core/word"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -89,7 +90,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 		}
 	}
 	for _, e := range all.Away {
-		var d store.SentDetail
+		var d history.Sent
 		if json.Unmarshal(e.Detail, &d) != nil {
 			continue // when it is expected cannot be read
 		}

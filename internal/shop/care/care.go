@@ -12,6 +12,7 @@ import (
 
 	"corte/core/care"
 	"corte/core/choose"
+	"corte/core/history"
 	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/truing"
@@ -161,7 +162,7 @@ func (s Station) aligned(ctx context.Context, shop uuid.UUID) (map[uuid.UUID]boo
 }
 
 // SendOut logs that a blade goes to the saw doctor. A retired blade does not.
-func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d store.SentDetail, by, note string) (store.Entry, error) {
+func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d history.Sent, by, note string) (store.Entry, error) {
 	var out store.Entry
 	err := s.WithBlade(ctx, shop, blade, func(in *env.Env, b store.Blade) (err error) {
 		switch {
@@ -172,7 +173,7 @@ func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d
 		case d.To == "":
 			return refusal.Of("to", "say where it goes")
 		}
-		out, err = At(in).note(ctx, shop, blade, store.KindSent, d, by, note)
+		out, err = At(in).note(ctx, shop, blade, history.KindSent, d, by, note)
 		return err
 	})
 	return out, err
@@ -180,14 +181,14 @@ func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d
 
 // TakeBack logs that a blade came back, sharpened or only mended, and writes
 // its new kerf and diameter into its numbers.
-func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, sharpened bool, d store.SharpenedDetail, by, note string) (store.Entry, error) {
+func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, sharpened bool, d history.Sharpened, by, note string) (store.Entry, error) {
 	raw, err := json.Marshal(d)
 	if err != nil {
 		return store.Entry{}, err
 	}
-	kind := store.KindReturned
+	kind := history.KindReturned
 	if sharpened {
-		kind = store.KindSharpened
+		kind = history.KindSharpened
 	}
 	var out store.Entry
 	err = s.WithBlade(ctx, shop, blade, func(in *env.Env, b store.Blade) (err error) {

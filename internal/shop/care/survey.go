@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/history"
 	"corte/core/say"
 	"corte/internal/refusal"
 	"corte/internal/shop/env"
@@ -19,13 +20,13 @@ func (s Station) Judge(ctx context.Context, shop uuid.UUID, blade uuid.UUID, say
 	if care.ParseSaying(says) == 0 {
 		return store.Entry{}, refusal.Of("says", "say dull, half-worn, sharp, hard, pitchy, like-new or hit")
 	}
-	return s.note(ctx, shop, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
+	return s.note(ctx, shop, blade, history.KindJudged, history.Judged{Says: says}, by, note)
 }
 
 // Inspect logs what a look-over of a blade found. A fault that may not run
 // keeps it off every saw until it is mended and inspected. A survey says by
 // itself what the fault is.
-func (s Station) Inspect(ctx context.Context, shop uuid.UUID, blade uuid.UUID, fault care.Fault, survey *store.Survey, by, note string) (store.Entry, error) {
+func (s Station) Inspect(ctx context.Context, shop uuid.UUID, blade uuid.UUID, fault care.Fault, survey *history.Survey, by, note string) (store.Entry, error) {
 	if fault != care.Sound && fault.Words() == "" {
 		return store.Entry{}, refusal.Of("fault", "there is no such fault")
 	}
@@ -35,17 +36,17 @@ func (s Station) Inspect(ctx context.Context, shop uuid.UUID, blade uuid.UUID, f
 		}
 		fault = surveyOf(*survey).Fault()
 	}
-	return s.note(ctx, shop, blade, store.KindInspected, store.InspectedDetail{Fault: string(fault), Survey: survey}, by, note)
+	return s.note(ctx, shop, blade, history.KindInspected, history.Inspected{Fault: string(fault), Survey: survey}, by, note)
 }
 
 // surveyOf is a survey as the core knows it.
-func surveyOf(d store.Survey) care.Survey { return care.Survey(d) }
+func surveyOf(d history.Survey) care.Survey { return care.Survey(d) }
 
 // A SurveyReport is the last survey of a blade, in words for the saw doctor.
 type SurveyReport struct {
 	Blade  store.Blade
 	Entry  store.Entry
-	Survey store.Survey
+	Survey history.Survey
 	care.Report
 }
 
@@ -60,12 +61,12 @@ func (s Station) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport, 
 	if err != nil {
 		return out, err
 	}
-	rows, err := s.Store.Log(ctx, shop, store.Filter{Blade: &id, Kinds: []store.Kind{store.KindInspected}, Standing: true}, store.Mark{}, surveysLookedAt)
+	rows, err := s.Store.Log(ctx, shop, store.Filter{Blade: &id, Kinds: []history.Kind{history.KindInspected}, Standing: true}, store.Mark{}, surveysLookedAt)
 	if err != nil {
 		return out, err
 	}
 	for _, e := range rows {
-		var d store.InspectedDetail
+		var d history.Inspected
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
@@ -88,7 +89,7 @@ const surveysLookedAt = 100
 
 // A Mending says that a blade was mended and inspected, or that it cannot be.
 type Mending struct {
-	store.MendedDetail
+	history.Mended
 	Cannot bool
 	By     string
 }
@@ -103,15 +104,15 @@ func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mendi
 		}
 		if !m.Cannot {
 			var err error
-			out, err = At(in).note(ctx, shop, id, store.KindMended, m.MendedDetail, m.By, "")
+			out, err = At(in).note(ctx, shop, id, history.KindMended, m.Mended, m.By, "")
 			return err
 		}
-		raw, err := json.Marshal(store.RetiredDetail{Reason: "unmendable"})
+		raw, err := json.Marshal(history.Retired{Reason: "unmendable"})
 		if err != nil {
 			return err
 		}
 		note, now := "cannot be mended, says "+m.InspectedBy, s.Now()
-		if out, err = in.Store.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw}); err != nil {
+		if out, err = in.Store.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw}); err != nil {
 			return err
 		}
 		return in.Store.RetireBlade(ctx, shop, id, &store.Retired{At: now, Reason: "unmendable", Note: note})
@@ -124,10 +125,10 @@ func (s Station) Note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, by, 
 	if note == "" {
 		return store.Entry{}, refusal.Of("note", "write the note")
 	}
-	return s.note(ctx, shop, blade, store.KindNoted, struct{}{}, by, note)
+	return s.note(ctx, shop, blade, history.KindNoted, struct{}{}, by, note)
 }
 
-func (s Station) note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, kind store.Kind, detail any, by, note string) (store.Entry, error) {
+func (s Station) note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, kind history.Kind, detail any, by, note string) (store.Entry, error) {
 	if _, err := rack.At(s.Env).Blade(ctx, shop, blade); err != nil {
 		return store.Entry{}, err
 	}

@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/history"
 	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/record"
@@ -222,7 +223,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, s
 	if last := len(w.Steps) - 1; w.Step != last {
 		return nil, refusal.Of("step", "%s comes first: the wash ends with the film", w.Steps[w.Step+1].Title)
 	}
-	raw, err := json.Marshal(store.WashedDetail{Cleaner: w.Cleaner.ID, Brush: w.Brush, Bath: w.Bath, With: len(w.Blades)})
+	raw, err := json.Marshal(history.Washed{Cleaner: w.Cleaner.ID, Brush: w.Brush, Bath: w.Bath, With: len(w.Blades)})
 	if err != nil {
 		return nil, err
 	}
@@ -234,7 +235,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, s
 			return refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash") // somebody else ended it
 		}
 		for _, blade := range inOrder(w.Blades) {
-			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: at, Kind: store.KindWashed, Blade: &blade, By: by, Detail: raw})
+			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: at, Kind: history.KindWashed, Blade: &blade, By: by, Detail: raw})
 			if err != nil {
 				return err
 			}

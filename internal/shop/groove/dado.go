@@ -10,6 +10,7 @@ import (
 	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/refusal"
@@ -115,7 +116,7 @@ func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, w
 	case !outer && len(parts) == 0:
 		return set, refusal.Of("parts", "say which parts")
 	}
-	d := store.RenewedDetail{Why: why, Outer: outer}
+	d := history.Renewed{Why: why, Outer: outer}
 	for _, i := range parts {
 		if i >= len(set.Set.Parts) {
 			return set, refusal.Of("parts", "this set has %d kinds of part", len(set.Set.Parts))
@@ -126,13 +127,13 @@ func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, w
 	if err != nil {
 		return set, err
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindRenewed, Blade: &id, By: by, Note: note, Detail: raw}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: history.KindRenewed, Blade: &id, By: by, Note: note, Detail: raw}
 	if _, err := s.Store.Append(ctx, e); err != nil {
 		return set, err
 	}
 	return s.DadoSet(ctx, shop, id)
 }
 
-func used(p groove.Part, n int) store.PartUsed {
-	return store.PartUsed{Thickness: p.Thickness, Shim: p.Shim, Count: n}
+func used(p groove.Part, n int) history.PartUsed {
+	return history.PartUsed{Thickness: p.Thickness, Shim: p.Shim, Count: n}
 }

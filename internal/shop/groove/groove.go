@@ -11,8 +11,10 @@ import (
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/core/guide"
+	"corte/core/history"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/refusal"
@@ -293,7 +295,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		return g, refusal.Placed(err)
 	}
 	stood := keepStand(g.Fitting.Stand)
-	d := store.GroovedDetail{Groove: id, Test: true, Target: c.want.Width, Width: width, Depth: depth}
+	d := history.Grooved{Groove: id, Test: true, Target: c.want.Width, Width: width, Depth: depth}
 	if set := g.Way.Set; set != nil && len(g.Way.Passes) < 2 { // the sum of two cuts teaches nothing of the parts
 		d.Parts, d.Dial = stood.Parts, stood.Dial
 		d.Left, d.Right = set.Set.Left, set.Set.Right
@@ -317,7 +319,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		if err != nil {
 			return refusal.Of("id", "%s", err)
 		}
-		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: env.By(ctx, g.By), Detail: detail}); err != nil {
+		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: history.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: env.By(ctx, g.By), Detail: detail}); err != nil {
 			return err
 		}
 		row := g.Groove
@@ -338,7 +340,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 
 // End closes a groove: so many were made. They go into the log as the
 // cuts that they were, and the settings with them.
-func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int, wall, splinters, note string) (Groove, error) {
+func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int, wall outcome.Wall, splinters outcome.Face, note string) (Groove, error) {
 	c, g, err := s.groove(ctx, shop, id)
 	if err != nil || g.Ended != nil {
 		return g, err
@@ -361,12 +363,12 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 		}
 		d.Foretold = nil // the model's window is of one blade in a cut of its own kerf
 		now := keepStand(g.Fitting.Stand)
-		done := store.GroovedDetail{Groove: id, Target: c.want.Width, Made: made, Depth: c.want.Depth, Parts: now.Parts, Dial: now.Dial}
+		done := history.Grooved{Groove: id, Target: c.want.Width, Made: made, Depth: c.want.Depth, Parts: now.Parts, Dial: now.Dial}
 		for _, one := range []struct {
-			kind   store.Kind
+			kind   history.Kind
 			detail any
 			note   string
-		}{{store.KindCut, d, note}, {store.KindGrooved, done, ""}} {
+		}{{history.KindCut, d, note}, {history.KindGrooved, done, ""}} {
 			raw, err := json.Marshal(one.detail)
 			if err != nil {
 				return g, err

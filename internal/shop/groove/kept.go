@@ -9,6 +9,7 @@ import (
 
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/history"
 	"corte/core/measure"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/store"
@@ -25,12 +26,12 @@ type keptTest struct {
 }
 
 type keptStand struct {
-	Parts  []store.PartUsed `json:"parts,omitempty"`
-	Dial   *store.DialUsed  `json:"dial,omitempty"`
-	Shift  measure.Length   `json:"shift_mm,omitempty"`
-	Off    measure.Length   `json:"off_mm,omitempty"`
-	Passes int              `json:"passes,omitempty"`
-	Height measure.Length   `json:"height_mm"`
+	Parts  []history.PartUsed `json:"parts,omitempty"`
+	Dial   *history.DialUsed  `json:"dial,omitempty"`
+	Shift  measure.Length     `json:"shift_mm,omitempty"`
+	Off    measure.Length     `json:"off_mm,omitempty"`
+	Passes int                `json:"passes,omitempty"`
+	Height measure.Length     `json:"height_mm"`
 }
 
 func keepStand(s groove.Stand) keptStand {
@@ -39,13 +40,13 @@ func keepStand(s groove.Stand) keptStand {
 		out.Parts = append(out.Parts, used(p, p.Count))
 	}
 	if s.Dial != nil {
-		out.Dial = &store.DialUsed{Cutters: s.Dial.Cutters, Turns: s.Dial.Turns}
+		out.Dial = &history.DialUsed{Cutters: s.Dial.Cutters, Turns: s.Dial.Turns}
 	}
 	return out
 }
 
 func (k keptStand) stand() groove.Stand {
-	out := groove.Stand{Parts: store.PartsOf(k.Parts), Shift: measure.Length(k.Shift), Off: measure.Length(k.Off), Passes: k.Passes, Height: measure.Length(k.Height)}
+	out := groove.Stand{Parts: history.PartsOf(k.Parts), Shift: measure.Length(k.Shift), Off: measure.Length(k.Off), Passes: k.Passes, Height: measure.Length(k.Height)}
 	if k.Dial != nil {
 		out.Dial = &groove.Dial{Cutters: k.Dial.Cutters, Turns: k.Dial.Turns}
 	}

@@ -6,6 +6,8 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/history"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/internal/refusal"
 	"corte/internal/shop/env"
@@ -15,9 +17,11 @@ import (
 // An Amendment says what is to stand in a row of the log instead of what
 // stands there; what is nil stays. Only a cut has more than its name and note.
 type Amendment struct {
-	By, Note                       *string
-	Pieces                         *int
-	Wall, Splinters, Other, Effort *string
+	By, Note         *string
+	Pieces           *int
+	Wall             *outcome.Wall
+	Splinters, Other *outcome.Face
+	Effort           *outcome.Effort
 }
 
 func (a Amendment) ofCut() bool {
@@ -37,7 +41,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 			return refusal.NotThere(err, "id", "row of the log")
 		case !strikable[row.Kind]:
 			return refusal.Of("id", "this row cannot be put right here; undo what it records instead")
-		case a.ofCut() && row.Kind != store.KindCut:
+		case a.ofCut() && row.Kind != history.KindCut:
 			return refusal.Of("id", "this row is no cut; its name and note can be put right")
 		case row.AmendedBy != nil:
 			return &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
@@ -45,7 +49,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 			return refusal.Of("id", "this row stands as it is; say what is to be put right")
 		}
 		if row.StruckBy == nil {
-			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, "")}
+			struck := store.Entry{Shop: shop, At: s.Now(), Kind: history.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, "")}
 			if _, err := tx.Append(ctx, struck); err != nil {
 				return err
 			}
@@ -53,8 +57,8 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 		right := store.Entry{Shop: shop, At: row.At, Kind: row.Kind, Blade: row.Blade, Saw: row.Saw, Amends: &id, By: row.By, Note: row.Note, Detail: row.Detail}
 		put(&right.By, a.By)
 		put(&right.Note, a.Note)
-		var d store.CutDetail
-		if row.Kind == store.KindCut {
+		var d history.Cut
+		if row.Kind == history.KindCut {
 			if err := json.Unmarshal(row.Detail, &d); err != nil {
 				return err
 			}

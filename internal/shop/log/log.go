@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/history"
 	"corte/core/say"
 	"corte/internal/refusal"
 	"corte/internal/shop/env"
@@ -36,11 +37,11 @@ func (s Station) Rows(ctx context.Context, shop uuid.UUID, f store.Filter, befor
 
 // strikable are the rows that may be struck out. What took a thing out of use
 // is taken back by putting it into use again.
-var strikable = map[store.Kind]bool{
-	store.KindCut: true, store.KindWashed: true, store.KindSharpened: true, store.KindReturned: true, store.KindSent: true,
-	store.KindJudged: true, store.KindInspected: true, store.KindMended: true, store.KindNoted: true, store.KindMounted: true, store.KindDismounted: true,
-	store.KindMoved: true, store.KindHeel: true, store.KindFence: true, store.KindRunOut: true, store.KindTilt: true,
-	store.KindGauge: true, store.KindClearance: true, store.KindGrooved: true, store.KindRenewed: true,
+var strikable = map[history.Kind]bool{
+	history.KindCut: true, history.KindWashed: true, history.KindSharpened: true, history.KindReturned: true, history.KindSent: true,
+	history.KindJudged: true, history.KindInspected: true, history.KindMended: true, history.KindNoted: true, history.KindMounted: true, history.KindDismounted: true,
+	history.KindMoved: true, history.KindHeel: true, history.KindFence: true, history.KindRunOut: true, history.KindTilt: true,
+	history.KindGauge: true, history.KindClearance: true, history.KindGrooved: true, history.KindRenewed: true,
 }
 
 // Strike notes that a row of the log was a mistake. It stays, struck through,
@@ -53,11 +54,11 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 	case !strikable[row.Kind]:
 		return row, refusal.Of("id", "this row cannot be struck out; undo what it records instead")
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, ""), Note: note}
-	var d store.CutDetail
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: history.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, ""), Note: note}
+	var d history.Cut
 	_ = json.Unmarshal(row.Detail, &d)
 	out, err := s.Store.Append(ctx, e, func(tx *store.Store, e store.Entry) error {
-		if row.Kind != store.KindCut || d.Foretold == nil {
+		if row.Kind != history.KindCut || d.Foretold == nil {
 			return nil
 		}
 		return tx.Learn(ctx, shop, d.Material)

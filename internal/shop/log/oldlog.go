@@ -13,6 +13,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/history"
 	"corte/internal/logfile"
 	"corte/internal/record"
 	"corte/internal/shop/rack"
@@ -236,7 +237,7 @@ func entryOf(r logfile.Row, known names, now time.Time) (store.Entry, error) {
 	if r.Err != nil {
 		return store.Entry{}, r.Err
 	}
-	e := store.Entry{At: r.At, Kind: store.Kind(r.Kind), By: r.By, Note: r.Note, Detail: r.More}
+	e := store.Entry{At: r.At, Kind: history.Kind(r.Kind), By: r.By, Note: r.Note, Detail: r.More}
 	var err error
 	if e.Blade, err = known.find(known.blades, "blade", r.Blade, r.BladeID); err != nil {
 		return e, err

@@ -10,6 +10,7 @@ import (
 
 	"corte/core/choose"
 	"corte/core/guide"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/mount"
 	"corte/core/say"
@@ -179,11 +180,11 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, by st
 		if by == "" {
 			by = m.By
 		}
-		entry := func(kind store.Kind, blade uuid.UUID) (store.Entry, error) {
+		entry := func(kind history.Kind, blade uuid.UUID) (store.Entry, error) {
 			return tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: kind, Blade: &blade, Saw: &m.Saw.ID, By: by})
 		}
 		if on := m.Saw.Mounted; on != nil && *on != m.Blade.ID {
-			if _, err := entry(store.KindDismounted, *on); err != nil {
+			if _, err := entry(history.KindDismounted, *on); err != nil {
 				return err
 			}
 		}
@@ -197,7 +198,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, by st
 				return refusal.Changed(err, "blade")
 			}
 		}
-		out, err = entry(store.KindMounted, m.Blade.ID)
+		out, err = entry(history.KindMounted, m.Blade.ID)
 		return err
 	})
 	return out, err

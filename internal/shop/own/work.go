@@ -12,6 +12,7 @@ import (
 
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/saw"
 	"corte/internal/record"
 	shopchoose "corte/internal/shop/choose"
@@ -22,7 +23,7 @@ import (
 // logged is the work of the last year by the log, oldest first, on saws that are
 // still in use.
 func (s Station) logged(ctx context.Context, shop uuid.UUID, shelf record.Shelf) ([]piece, *time.Time, error) {
-	rows, err := s.Store.Log(ctx, shop, store.Filter{Kinds: []store.Kind{store.KindCut}, From: s.Now().Add(-year), Standing: true}, store.Mark{}, mostRows)
+	rows, err := s.Store.Log(ctx, shop, store.Filter{Kinds: []history.Kind{history.KindCut}, From: s.Now().Add(-year), Standing: true}, store.Mark{}, mostRows)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -33,7 +34,7 @@ func (s Station) logged(ctx context.Context, shop uuid.UUID, shelf record.Shelf)
 		if e.Saw == nil || !slices.ContainsFunc(shelf.Saws, func(w record.Saw) bool { return w.ID == *e.Saw && w.Retired == nil }) {
 			continue
 		}
-		var d store.CutDetail
+		var d history.Cut
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return nil, nil, fmt.Errorf("log row %d: %w", e.ID, err)
 		}
@@ -49,7 +50,7 @@ func (s Station) logged(ctx context.Context, shop uuid.UUID, shelf record.Shelf)
 	return out, first, nil
 }
 
-func cutOf(d store.CutDetail, saw uuid.UUID) (c shopchoose.Cut, err error) {
+func cutOf(d history.Cut, saw uuid.UUID) (c shopchoose.Cut, err error) {
 	c = shopchoose.Cut{SawID: saw, Material: d.Material, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Depth: d.Depth,
 		BevelDeg: d.Bevel, MiterDeg: d.Miter, Pieces: 1, Moves: d.Moves}
 	var errs [4]error

@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/blade"
+	"corte/core/history"
 	"corte/core/say"
 	"corte/core/sight"
 	"corte/internal/photo"
@@ -230,10 +231,10 @@ func (s Station) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, note
 }
 
 func retiredEntry(ctx context.Context, shop uuid.UUID, r *store.Retired, at time.Time, blade, saw *uuid.UUID) store.Entry {
-	e := store.Entry{Shop: shop, At: at, Kind: store.KindRestored, Blade: blade, Saw: saw, By: env.By(ctx, "")}
+	e := store.Entry{Shop: shop, At: at, Kind: history.KindRestored, Blade: blade, Saw: saw, By: env.By(ctx, "")}
 	if r != nil {
-		e.Kind, e.Note = store.KindRetired, r.Note
-		e.Detail, _ = json.Marshal(store.RetiredDetail{Reason: r.Reason})
+		e.Kind, e.Note = history.KindRetired, r.Note
+		e.Detail, _ = json.Marshal(history.Retired{Reason: r.Reason})
 	}
 	return e
 }

@@ -6,6 +6,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/history"
 	"corte/core/sound"
 	"corte/internal/refusal"
 	"corte/internal/store"
@@ -27,13 +28,13 @@ func (s Station) Ear(ctx context.Context, shop, saw, blade uuid.UUID) (w store.S
 	if b.Teeth == 0 {
 		return w, b, 0, refusal.Of("blade_id", "%s has no teeth, and teeth are what is listened for", b.Name)
 	}
-	rows, err := s.Store.Log(ctx, shop, store.Filter{Blade: &blade, Saw: &saw, Kinds: []store.Kind{store.KindCut}, Standing: true}, store.Mark{}, looksBack)
+	rows, err := s.Store.Log(ctx, shop, store.Filter{Blade: &blade, Saw: &saw, Kinds: []history.Kind{history.KindCut}, Standing: true}, store.Mark{}, looksBack)
 	if err != nil {
 		return w, b, 0, err
 	}
 	var loads []sound.Load
 	for _, e := range rows {
-		var d store.CutDetail
+		var d history.Cut
 		if json.Unmarshal(e.Detail, &d) == nil && d.Heard != nil && d.Foretold != nil {
 			loads = append(loads, sound.Load{Droop: 1 - d.Heard.Mean/d.Heard.Idle, Foretold: d.Foretold.Load})
 		}

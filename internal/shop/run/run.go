@@ -11,7 +11,9 @@ import (
 
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/refusal"
@@ -31,9 +33,9 @@ var measures = []struct {
 	name, less, more string
 	of               func(Run) (float64, bool)
 }{
-	{"scorch", "scorches less", "scorches more", func(r Run) (float64, bool) { return grade(r.Wall, "clean", "brown", "black") }},
-	{"splinters", "splinters less", "splinters more", func(r Run) (float64, bool) { return grade(r.Splinters, "none", "fuzz", "splinters", "torn") }},
-	{"effort", "feeds easier", "feeds harder", func(r Run) (float64, bool) { return grade(r.Effort, "easy", "normal", "hard") }},
+	{"scorch", "scorches less", "scorches more", func(r Run) (float64, bool) { return grade(r.Wall, outcome.Walls) }},
+	{"splinters", "splinters less", "splinters more", func(r Run) (float64, bool) { return grade(r.Splinters, outcome.Faces) }},
+	{"effort", "feeds easier", "feeds harder", func(r Run) (float64, bool) { return grade(r.Effort, outcome.Efforts) }},
 	{"seconds", "is quicker", "is slower", func(r Run) (float64, bool) { return r.Seconds, r.Seconds > 0 }},
 }
 
@@ -46,13 +48,13 @@ type CutMade struct {
 	Pieces    int
 	Metres    float64 // of cut in all, where those were counted; 0 for pieces
 	Seconds   float64 // that one piece really took; 0 if nobody counted
-	Wall      string
-	Splinters string
-	Other     string // splinters of the other face where teeth leave; empty if nobody looked
-	Effort    string
-	Noise     string
-	CameBack  *bool        // after a wash
-	Heard     *store.Heard // nil where nobody listened
+	Wall      outcome.Wall
+	Splinters outcome.Face
+	Other     outcome.Face // splinters of the other face where teeth leave; empty if nobody looked
+	Effort    outcome.Effort
+	Noise     outcome.Noise
+	CameBack  *bool          // after a wash
+	Heard     *history.Heard // nil where nobody listened
 	By, Note  string
 	Sent      env.Sent
 }
@@ -71,7 +73,7 @@ func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade) (stor
 	if err != nil {
 		return store.Entry{}, err
 	}
-	entry := store.Entry{Shop: shop, At: made.Sent.At(s.Now()), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
+	entry := store.Entry{Shop: shop, At: made.Sent.At(s.Now()), Kind: history.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
 	return s.Store.Append(ctx, entry, teaches(ctx, detail), hears(ctx, detail, w))
 }
 
@@ -108,7 +110,7 @@ func noted(first, note string) string {
 }
 
 // teaches takes in what a cut says of its material.
-func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.Entry) error {
+func teaches(ctx context.Context, d history.Cut) func(*store.Store, store.Entry) error {
 	return func(tx *store.Store, row store.Entry) error {
 		if d.Foretold == nil {
 			return nil
@@ -121,7 +123,7 @@ func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.En
 const another = 0.002
 
 // hears takes in how fast the saw idles.
-func hears(ctx context.Context, d store.CutDetail, w store.Saw) func(*store.Store, store.Entry) error {
+func hears(ctx context.Context, d history.Cut, w store.Saw) func(*store.Store, store.Entry) error {
 	return func(tx *store.Store, row store.Entry) error {
 		if d.Heard == nil || math.Abs(d.Heard.Idle-w.HeardRPM) < another*d.Heard.Idle {
 			return nil
@@ -132,8 +134,8 @@ func hears(ctx context.Context, d store.CutDetail, w store.Saw) func(*store.Stor
 
 // CutDetail checks a cut that was made and writes it down as the log keeps it,
 // with what the model's table said of it.
-func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (store.CutDetail, store.Saw, error) {
-	fail := func(err error) (store.CutDetail, store.Saw, error) { return store.CutDetail{}, store.Saw{}, err }
+func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (history.Cut, store.Saw, error) {
+	fail := func(err error) (history.Cut, store.Saw, error) { return history.Cut{}, store.Saw{}, err }
 	w, j, r, err := shopchoose.At(s.Store).Request(ctx, shop, made.Cut)
 	if err != nil {
 		return fail(err)
@@ -153,7 +155,7 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (s
 	case made.Height > full:
 		return fail(shopchoose.PastReach("height_mm", made.Height, full))
 	}
-	detail := store.CutDetail{
+	detail := history.Cut{
 		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
 		Thickness: j.Thickness, Width: j.Width, Length: j.Length, Height: made.Height,
 		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces, Metres: made.Metres,
@@ -161,7 +163,7 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (s
 		Seconds: made.Seconds, CameBack: made.CameBack, Heard: made.Heard,
 		Depth: j.Depth, Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
 	}
-	detail.Wears = &store.Wears{Abrasion: r.Table.Abrasion, Resin: r.Table.Resin}
+	detail.Wears = &history.Wears{Abrasion: r.Table.Abrasion, Resin: r.Table.Resin}
 	if j.Moisture != cut.Dry {
 		detail.Moisture = j.Moisture.String()
 	}
@@ -171,7 +173,7 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (s
 	if j.Material.Kind.Modelled() {
 		j.Height, j.Material = made.Height, r.Table
 		cand.State.Heel = r.Heel
-		detail.Foretold = store.Foretell(j, cand.Blade, choose.DriveOf(w.Saw), cand.State, detail.RealFeed())
+		detail.Foretold = history.Foretell(j, cand.Blade, choose.DriveOf(w.Saw), cand.State, detail.RealFeed())
 	}
 	return detail, w, nil
 }

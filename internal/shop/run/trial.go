@@ -11,7 +11,9 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/cut"
+	"corte/core/history"
 	"corte/core/measure"
+	"corte/core/outcome"
 	"corte/core/say"
 	"corte/core/trial"
 	"corte/core/verdict"
@@ -25,24 +27,24 @@ import (
 
 // A TrialSetting is one way to make the cut of a comparison.
 type TrialSetting struct {
-	Blade  uuid.UUID       `json:"blade_id"`
-	Name   string          `json:"blade_name"`
-	Height float64         `json:"height_mm"`
-	Exit   string          `json:"exit_support"`
-	Feed   float64         `json:"feed_m_min"` // aimed at
-	Detail store.CutDetail `json:"detail"`     // its log row, before anything came out
+	Blade  uuid.UUID   `json:"blade_id"`
+	Name   string      `json:"blade_name"`
+	Height float64     `json:"height_mm"`
+	Exit   string      `json:"exit_support"`
+	Feed   float64     `json:"feed_m_min"` // aimed at
+	Detail history.Cut `json:"detail"`     // its log row, before anything came out
 }
 
 // A Run is one piece of a comparison, in the order of cutting.
 type Run struct {
-	Piece     int     `json:"piece"`
-	Setting   int     `json:"setting"`
-	Cut       bool    `json:"cut"`
-	Seconds   float64 `json:"seconds,omitempty"`
-	Graded    bool    `json:"graded"`
-	Wall      string  `json:"wall,omitempty"`
-	Splinters string  `json:"splinters,omitempty"`
-	Effort    string  `json:"effort,omitempty"`
+	Piece     int            `json:"piece"`
+	Setting   int            `json:"setting"`
+	Cut       bool           `json:"cut"`
+	Seconds   float64        `json:"seconds,omitempty"`
+	Graded    bool           `json:"graded"`
+	Wall      outcome.Wall   `json:"wall,omitempty"`
+	Splinters outcome.Face   `json:"splinters,omitempty"`
+	Effort    outcome.Effort `json:"effort,omitempty"`
 }
 
 type trialAsked struct {
@@ -217,7 +219,7 @@ func (s Station) RunCut(ctx context.Context, shop, id uuid.UUID, version, piece 
 }
 
 // RunGraded says how a piece came out. All are cut before any is graded blind.
-func (s Station) RunGraded(ctx context.Context, shop, id uuid.UUID, version, piece int, wall, splinters, effort string) (Trial, error) {
+func (s Station) RunGraded(ctx context.Context, shop, id uuid.UUID, version, piece int, wall outcome.Wall, splinters outcome.Face, effort outcome.Effort) (Trial, error) {
 	return s.changeRun(ctx, shop, id, version, piece, func(t Trial, r *Run) error {
 		if !r.Cut {
 			return refusal.Of("piece", "piece %d is not cut yet", piece)
@@ -287,7 +289,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 			if err != nil {
 				return err
 			}
-			e := store.Entry{Shop: shop, At: now, Kind: store.KindCut, Blade: &set.Blade, Saw: &t.Saw, By: by, Note: note + fmt.Sprint(r.Piece), Detail: raw}
+			e := store.Entry{Shop: shop, At: now, Kind: history.KindCut, Blade: &set.Blade, Saw: &t.Saw, By: by, Note: note + fmt.Sprint(r.Piece), Detail: raw}
 			if _, err := tx.Append(ctx, e); err != nil {
 				return err
 			}
@@ -295,7 +297,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 		if err := tx.Learn(ctx, shop, t.Material); err != nil {
 			return err
 		}
-		raw, err := json.Marshal(store.ComparedDetail{Trial: id, Says: t.Says})
+		raw, err := json.Marshal(history.Compared{Trial: id, Says: t.Says})
 		if err != nil {
 			return err
 		}
@@ -305,7 +307,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 				continue
 			}
 			seen[set.Blade] = true
-			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindCompared, Blade: &set.Blade, Saw: &t.Saw, By: by, Detail: raw}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindCompared, Blade: &set.Blade, Saw: &t.Saw, By: by, Detail: raw}); err != nil {
 				return err
 			}
 		}
@@ -317,8 +319,8 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 	return s.Trial(ctx, shop, id)
 }
 
-func grade(v string, scale ...string) (float64, bool) {
-	i := slices.Index(scale, v)
+func grade[T ~string](v T, grades []T) (float64, bool) {
+	i := outcome.Rank(v, grades)
 	return float64(i), i >= 0
 }
 

@@ -10,6 +10,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
@@ -133,10 +134,10 @@ func (s Station) facts(ctx context.Context, shop uuid.UUID, w store.Saw, r shopc
 	for _, e := range all {
 		switch {
 		case *e.Saw != w.ID:
-		case e.Kind == store.KindMoved:
+		case e.Kind == history.KindMoved:
 			k.Moved = &e.At
-		case e.Kind == store.KindRunOut:
-			var d store.TruingDetail
+		case e.Kind == history.KindRunOut:
+			var d history.Truing
 			if err := json.Unmarshal(e.Detail, &d); err != nil {
 				return nil, err
 			}
@@ -221,7 +222,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 			if !mine || string(e.Kind) != k.Record {
 				continue
 			}
-			if e.Kind == store.KindWashed {
+			if e.Kind == history.KindWashed {
 				if back, ok := cameBack(rows, e, t.Blade); ok {
 					t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(back), say.Of("said with the next cut")
 				} else {
@@ -230,8 +231,8 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 				break
 			}
 			found := false
-			if e.Kind == store.KindInspected {
-				var d store.InspectedDetail
+			if e.Kind == history.KindInspected {
+				var d history.Inspected
 				_ = json.Unmarshal(e.Detail, &d)
 				found = d.Fault != ""
 			} else {
@@ -257,10 +258,10 @@ func foundOrNot(found bool) string {
 // cameBack finds the first answer of a cut after a wash.
 func cameBack(rows []store.Entry, wash store.Entry, blade *uuid.UUID) (back, ok bool) {
 	for _, e := range slices.Backward(rows) {
-		if e.Kind != store.KindCut || blade == nil || e.Blade == nil || *e.Blade != *blade || e.At.Before(wash.At) {
+		if e.Kind != history.KindCut || blade == nil || e.Blade == nil || *e.Blade != *blade || e.At.Before(wash.At) {
 			continue
 		}
-		var d store.CutDetail
+		var d history.Cut
 		if json.Unmarshal(e.Detail, &d) == nil && d.CameBack != nil {
 			return *d.CameBack, true
 		}
@@ -357,7 +358,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 	if row.Answers, err = json.Marshal(t.Answers); err != nil {
 		return t, err
 	}
-	raw, err := json.Marshal(store.TracedDetail{Trace: id, Cause: cause, Fixed: fixed})
+	raw, err := json.Marshal(history.Traced{Trace: id, Cause: cause, Fixed: fixed})
 	if err != nil {
 		return t, err
 	}
@@ -366,12 +367,12 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 			return refusal.Changed(refusal.NotThere(err, "id", "trace"), "trace")
 		}
 		if known.ID == "edge-dull" && fixed && row.Blade != nil {
-			says, _ := json.Marshal(store.JudgedDetail{Says: "dull"})
-			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: env.By(ctx, row.By), Note: "proved by a trace", Detail: says}); err != nil {
+			says, _ := json.Marshal(history.Judged{Says: "dull"})
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindJudged, Blade: row.Blade, By: env.By(ctx, row.By), Note: "proved by a trace", Detail: says}); err != nil {
 				return err
 			}
 		}
-		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: env.By(ctx, row.By), Note: note, Detail: raw})
+		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: env.By(ctx, row.By), Note: note, Detail: raw})
 		return err
 	})
 	if err != nil {

@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/fault"
+	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
@@ -212,7 +213,7 @@ func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []by
 			return Past{}, refusal.NotThere(err, "blade_id", "blade")
 		}
 	}
-	d := store.TruingDetail{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
+	d := history.Truing{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
 	if t.Heel != nil {
 		d.Heel = &t.Heel.TowardFence
 	}
@@ -223,7 +224,7 @@ func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []by
 	if err != nil {
 		return Past{}, err
 	}
-	e := store.Entry{Shop: shop, At: sent.At(s.Now()), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
+	e := store.Entry{Shop: shop, At: sent.At(s.Now()), Kind: history.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
 	out, err := s.Store.Append(ctx, e)
 	return past(out, t.Saw), err
 }
@@ -267,6 +268,6 @@ func (s Station) MoveSaw(ctx context.Context, shop uuid.UUID, id uuid.UUID, note
 	if _, err := rack.At(s.Env).Saw(ctx, shop, id); err != nil {
 		return store.Entry{}, err
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindMoved, Saw: &id, Note: note}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: history.KindMoved, Saw: &id, Note: note}
 	return s.Store.Append(ctx, e)
 }

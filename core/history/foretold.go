@@ -1,10 +1,9 @@
-package store
+package history
 
 import (
 	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/learn"
-	"corte/core/material"
 	"corte/core/measure"
 )
 
@@ -65,27 +64,27 @@ func keep(f learn.Foretold, with *With) *Foretold {
 	return &Foretold{Edition: cut.Edition, Heat: f.Heat, Load: f.Load, Exit: f.Exit, Other: f.Other, With: with}
 }
 
-// foretold is what this edition of the model foretold of a row: as it was
+// foretold is what this edition of the model foretold of a cut: as it was
 // written, or worked anew from what the row holds. It is nil where neither can
 // be, and for a cut whose material has no figures.
-func (d CutDetail) foretold() *Foretold {
-	if f := d.Foretold; f == nil || f.Edition == cut.Edition {
+func (c Cut) foretold() *Foretold {
+	if f := c.Foretold; f == nil || f.Edition == cut.Edition {
 		return f
 	}
-	return d.Anew()
+	return c.Anew()
 }
 
 // Anew is what this edition of the model foretells of a row, worked from what
 // the row holds: the feed at which the cut was really made among it.
-func (d CutDetail) Anew() *Foretold {
-	if d.Foretold == nil || d.Foretold.With == nil {
+func (c Cut) Anew() *Foretold {
+	if c.Foretold == nil || c.Foretold.With == nil {
 		return nil
 	}
-	w := d.Foretold.With
-	if !(w.Teeth > 1 && w.RPM > 0 && w.PowerLimit > 0 && w.Kerf > 0 && w.Diameter > 2*d.Height) {
+	w := c.Foretold.With
+	if !(w.Teeth > 1 && w.RPM > 0 && w.PowerLimit > 0 && w.Kerf > 0 && w.Diameter > 2*c.Height) {
 		return nil
 	}
-	j, err := d.job()
+	j, err := c.job()
 	if err != nil || !j.Material.Kind.Modelled() {
 		return nil
 	}
@@ -101,31 +100,5 @@ func (d CutDetail) Anew() *Foretold {
 		Bevel: w.Bevel, Hook: w.Hook, Gullet: w.Gullet, GulletShape: shape, Shear: w.Shear, Shoulder: w.Shoulder}
 	return keep(learn.Foretell(j, b, cut.Drive{RPM: w.RPM, PowerLimitW: w.PowerLimit, HandHeld: w.HandHeld},
 		cut.State{Sharpness: w.Sharpness, Pitch: w.Pitch, Heel: w.Heel, Spread: w.Spread, RunOut: w.RunOut},
-		d.RealFeed()), w)
-}
-
-// RealFeed is the feed at which a cut was made: from the seconds that it took,
-// else the one that was aimed at, else 0.
-func (d CutDetail) RealFeed() measure.Feed {
-	if d.Seconds > 0 {
-		return measure.Feed(d.FeedLength().Mm() / 1000 / d.Seconds * 60)
-	}
-	return measure.Feed(d.Feed)
-}
-
-// job is the job that a row of the log records.
-func (d CutDetail) job() (cut.Job, error) {
-	j := d.shape()
-	var err error
-	if j.Material, err = material.Get(d.Material); err != nil {
-		return j, err
-	}
-	if j.Finish, err = cut.ParseFinish(d.Finish); err != nil {
-		return j, err
-	}
-	if j.Exit, err = cut.ParseSupport(d.Exit); err != nil {
-		return j, err
-	}
-	j.Other, err = cut.ParseSupport(d.Other)
-	return j, err
+		c.RealFeed()), w)
 }

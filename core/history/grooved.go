@@ -1,14 +1,15 @@
-package store
+package history
 
 import (
-	"corte/core/measure"
-
 	"github.com/google/uuid"
+
+	"corte/core/groove"
+	"corte/core/measure"
 )
 
-// A GroovedDetail is what a log row keeps of a groove: a test in scrap, or so
+// A Grooved is what a log row keeps of a groove: a test in scrap, or so
 // many that were made.
-type GroovedDetail struct {
+type Grooved struct {
 	Groove uuid.UUID        `json:"groove_id"`
 	Test   bool             `json:"test,omitempty"`
 	Target measure.Length   `json:"target_mm"`
@@ -34,10 +35,31 @@ type DialUsed struct {
 	Turns   float64 `json:"turns"`
 }
 
-// A RenewedDetail is what a log row keeps of parts that are no longer what they
+// A Renewed is what a log row keeps of parts that are no longer what they
 // were.
-type RenewedDetail struct {
+type Renewed struct {
 	Why   string     `json:"why"` // sharpened, replaced or worn
 	Outer bool       `json:"outer,omitempty"`
 	Parts []PartUsed `json:"parts,omitempty"`
+}
+
+// Event is a test groove as the core knows it.
+func (d Grooved) Event() groove.Event {
+	e := groove.Event{What: groove.Tested, Parts: PartsOf(d.Parts), Left: d.Left, Right: d.Right}
+	if d.Dial != nil {
+		e.Dial = &groove.Dial{Cutters: d.Dial.Cutters, Turns: d.Dial.Turns}
+	}
+	for _, w := range d.Width {
+		e.Widths = append(e.Widths, measure.Length(w))
+	}
+	return e
+}
+
+// PartsOf are parts as the core knows them.
+func PartsOf(used []PartUsed) []groove.Part {
+	out := make([]groove.Part, len(used))
+	for i, p := range used {
+		out[i] = groove.Part{Thickness: p.Thickness, Shim: p.Shim, Count: p.Count}
+	}
+	return out
 }
