@@ -182,7 +182,7 @@ func heldByRest(j cut.Job) bool {
 
 func (a *adviser) gauge() {
 	j := a.j
-	kept := keptPiece(j)
+	kept := storedPiece(j)
 	switch {
 	case kept > 0 && kept < smallPiece && heldByRest(j):
 		a.say(TopicSled, "Hold the long end against the gauge, at least %s from the blade: the short piece comes off free, with nothing touching it.", handsOff)
@@ -216,7 +216,7 @@ func (a *adviser) gauge() {
 
 func (a *adviser) miter() {
 	j := a.j
-	switch kept := keptPiece(j); {
+	switch kept := storedPiece(j); {
 	case kept > 0 && kept < smallPiece && heldByRest(j):
 		a.say(TopicSled, "Hold the long end tight to the fence, your hand at least %s from the line: the short piece comes off free.", handsOff)
 	case kept > 0 && kept < smallPiece:
@@ -300,7 +300,7 @@ func (a *adviser) end() {
 // aLittle is how far through a blade goes over what is to survive it.
 var aLittle = say.Either{Mm: say.Set(3), Inch: say.Set(measure.Inches(1.0 / 8))}
 
-func keptPiece(j cut.Job) measure.Length {
+func storedPiece(j cut.Job) measure.Length {
 	if j.Piece > 0 {
 		return j.Piece
 	}

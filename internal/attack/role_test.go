@@ -83,7 +83,7 @@ func TestOldListsAreSwept(t *testing.T) {
 	x := open(t)
 	now := x.clock.now()
 	db := x.db()
-	for _, age := range []time.Duration{0, store.AnswersKept - time.Hour, store.AnswersKept + time.Hour, store.AuditKept + time.Hour} {
+	for _, age := range []time.Duration{0, store.AnswerRetention - time.Hour, store.AnswerRetention + time.Hour, store.AuditRetention + time.Hour} {
 		db.MustExec(`INSERT INTO imports (shop_id, id, at, state, rows, beat_at) VALUES ($1, $2, $3, 'done', 1, $3)`, x.shop, uuid.New(), now.Add(-age))
 		db.MustExec(`INSERT INTO audit (shop_id, at, who, what) VALUES ($1, $2, 'Maren', 'test')`, x.shop, now.Add(-age))
 		db.MustExec(`INSERT INTO idempotency (shop_id, key, request, status, created_at) VALUES ($1, $2, '', 200, $3)`, x.shop, uuid.NewString(), now.Add(-age))

@@ -69,7 +69,7 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 		}
 		c.Request.Body = io.NopCloser(bytes.NewReader(body))
 		act := func(in *shop.Service) store.Answer {
-			direct, kept := c.Writer, &keptAnswer{ResponseWriter: c.Writer, header: http.Header{}, status: http.StatusOK}
+			direct, kept := c.Writer, &storedAnswer{ResponseWriter: c.Writer, header: http.Header{}, status: http.StatusOK}
 			c.Writer = kept
 			defer func() { c.Writer = direct }()
 			c.Set(serviceKey, in)
@@ -120,24 +120,24 @@ func (s *server) underKey(c *gin.Context, key string, body []byte, act func(*sho
 	return s.svc.Once(c.Request.Context(), s.shop(c.Request.Context()), key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
 }
 
-// A keptAnswer is written to in place of the connection.
-type keptAnswer struct {
+// A storedAnswer is written to in place of the connection.
+type storedAnswer struct {
 	gin.ResponseWriter
 	header http.Header
 	status int
 	body   bytes.Buffer
 }
 
-func (w *keptAnswer) Header() http.Header               { return w.header }
-func (w *keptAnswer) WriteHeader(status int)            { w.status = status }
-func (w *keptAnswer) WriteHeaderNow()                   {}
-func (w *keptAnswer) Write(b []byte) (int, error)       { return w.body.Write(b) }
-func (w *keptAnswer) WriteString(s string) (int, error) { return w.body.WriteString(s) }
-func (w *keptAnswer) Status() int                       { return w.status }
-func (w *keptAnswer) Size() int                         { return w.body.Len() }
-func (w *keptAnswer) Written() bool                     { return w.body.Len() > 0 }
+func (w *storedAnswer) Header() http.Header               { return w.header }
+func (w *storedAnswer) WriteHeader(status int)            { w.status = status }
+func (w *storedAnswer) WriteHeaderNow()                   {}
+func (w *storedAnswer) Write(b []byte) (int, error)       { return w.body.Write(b) }
+func (w *storedAnswer) WriteString(s string) (int, error) { return w.body.WriteString(s) }
+func (w *storedAnswer) Status() int                       { return w.status }
+func (w *storedAnswer) Size() int                         { return w.body.Len() }
+func (w *storedAnswer) Written() bool                     { return w.body.Len() > 0 }
 
-func (w *keptAnswer) answer() store.Answer {
+func (w *storedAnswer) answer() store.Answer {
 	headers := map[string]string{}
 	for name := range w.header {
 		headers[name] = w.header.Get(name)

@@ -45,9 +45,9 @@ const (
 )
 
 const (
-	sessionKept = 30 * 24 * time.Hour
-	browserKept = 400 * 24 * time.Hour // as long as browsers keep anything
-	handKept    = 12 * time.Hour       // a name that was tapped goes on no longer than a day's work
+	sessionLifetime = 30 * 24 * time.Hour
+	browserLifetime = 400 * 24 * time.Hour // as long as browsers keep anything
+	tappedLifetime  = 12 * time.Hour       // a name that was tapped goes on no longer than a day's work
 )
 
 // A door lets people in: it knows sessions, tablets and tokens.
@@ -64,7 +64,7 @@ func newDoor(st *store.Store, now func() time.Time, how *SignIn) (*door, error) 
 	}
 	m := scs.New()
 	m.Store = postgresstore.NewWithCleanupInterval(st.DB(), 0) // old ones are swept with the rest
-	m.Lifetime, m.HashTokenInStore = sessionKept, true
+	m.Lifetime, m.HashTokenInStore = sessionLifetime, true
 	m.Cookie = scs.SessionCookie{Name: cookieName("corte_session", how.Secure), Path: "/", HttpOnly: true, Persist: true, SameSite: http.SameSiteLaxMode, Secure: how.Secure}
 	return &door{desk, m, how.Secure}, nil
 }
@@ -83,7 +83,7 @@ func (d *door) browserCookie() string { return cookieName("corte_browser", d.sec
 
 // cookie makes one that scripts cannot read. Empty takes it back.
 func (d *door) cookie(name, value string) *http.Cookie {
-	c := &http.Cookie{Name: name, Value: value, Path: "/", HttpOnly: true, Secure: d.secure, SameSite: http.SameSiteLaxMode, MaxAge: int(browserKept.Seconds())}
+	c := &http.Cookie{Name: name, Value: value, Path: "/", HttpOnly: true, Secure: d.secure, SameSite: http.SameSiteLaxMode, MaxAge: int(browserLifetime.Seconds())}
 	if value == "" {
 		c.MaxAge = -1
 	}
@@ -287,7 +287,7 @@ func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
 	m, shop := s.door.sessions, v.tablet.Shop
 	a := record.Actor{Shop: shop, Role: record.Viewer, Way: record.Tablet}
 	id, err := uuid.Parse(m.GetString(ctx, inMember))
-	if err != nil || s.svc.Now().Sub(time.Unix(m.GetInt64(ctx, inSince), 0)) > handKept {
+	if err != nil || s.svc.Now().Sub(time.Unix(m.GetInt64(ctx, inSince), 0)) > tappedLifetime {
 		return a, nil //nolint:nilerr // nobody was
 	}
 	member, err := s.svc.Store.Member(ctx, shop, id)
@@ -333,7 +333,7 @@ func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) 
 	if errors.Is(err, store.ErrNone) || err == nil && p.Epoch != m.GetInt(ctx, inEpoch) {
 		return record.Actor{}, nil // signed out everywhere
 	}
-	if signed := m.GetInt64(ctx, inSigned); signed > 0 && s.svc.Now().Sub(time.Unix(signed, 0)) > sessionKept {
+	if signed := m.GetInt64(ctx, inSigned); signed > 0 && s.svc.Now().Sub(time.Unix(signed, 0)) > sessionLifetime {
 		return record.Actor{}, nil
 	}
 	if err != nil {

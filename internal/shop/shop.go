@@ -93,13 +93,13 @@ func (s *Service) Together(ctx context.Context, act func(*Service) error) error 
 // Sweep forgets answers that are too old for anybody to ask again, and ways in
 // that are over.
 func (s *Service) Sweep(ctx context.Context) error {
-	if err := s.Store.SweepAnswers(ctx, s.Now().Add(-store.AnswersKept)); err != nil {
+	if err := s.Store.SweepAnswers(ctx, s.Now().Add(-store.AnswerRetention)); err != nil {
 		return err
 	}
-	if err := s.Store.SweepImports(ctx, s.Now().Add(-store.AnswersKept)); err != nil {
+	if err := s.Store.SweepImports(ctx, s.Now().Add(-store.AnswerRetention)); err != nil {
 		return err
 	}
-	if err := s.Store.SweepAudit(ctx, s.Now().Add(-store.AuditKept)); err != nil {
+	if err := s.Store.SweepAudit(ctx, s.Now().Add(-store.AuditRetention)); err != nil {
 		return err
 	}
 	return s.Store.SweepAccounts(ctx, s.Now(), account.Forget)

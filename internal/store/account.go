@@ -140,12 +140,12 @@ func (s *Store) SweepAccounts(ctx context.Context, now time.Time, forget time.Du
 	if _, err := s.db.ExecContext(ctx, `DELETE FROM sessions WHERE expiry < $1`, now); err != nil {
 		return err
 	}
-	if _, err := s.db.ExecContext(ctx, `DELETE FROM browsers WHERE at < $1`, now.Add(-browserKept)); err != nil {
+	if _, err := s.db.ExecContext(ctx, `DELETE FROM browsers WHERE at < $1`, now.Add(-browserLifetime)); err != nil {
 		return err
 	}
 	_, err := s.db.ExecContext(ctx, `DELETE FROM attempts WHERE since < $1`, now.Add(-forget))
 	return err
 }
 
-// browserKept is how long a browser is known that nobody signs in on.
-const browserKept = 400 * 24 * time.Hour
+// browserLifetime is how long a browser is known that nobody signs in on.
+const browserLifetime = 400 * 24 * time.Hour

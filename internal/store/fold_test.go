@@ -21,10 +21,10 @@ var update = flag.Bool("update", false, "write what the golden log folds into")
 func TestTheFoldIsNumbered(t *testing.T) {
 	path := filepath.Join("testdata", "fold.json")
 	var golden struct {
-		Fold  int           `json:"fold"`
-		Blade blade.Blade   `json:"blade"`
-		Rows  []goldenEntry `json:"rows"`
-		Sum   keptCondition `json:"sum"`
+		Fold  int             `json:"fold"`
+		Blade blade.Blade     `json:"blade"`
+		Rows  []goldenEntry   `json:"rows"`
+		Sum   storedCondition `json:"sum"`
 	}
 	raw, err := os.ReadFile(path)
 	if err != nil {

@@ -14,8 +14,8 @@ import (
 	"corte/internal/record"
 )
 
-// keptHeld is what a set's log adds up to, part by part.
-type keptHeld struct {
+// storedHeld is what a set's log adds up to, part by part.
+type storedHeld struct {
 	V     int         `json:"v"`
 	Mean  []float64   `json:"mean_mm"`
 	Cov   [][]float64 `json:"cov_mm2"`
@@ -24,7 +24,7 @@ type keptHeld struct {
 }
 
 func writeHeld(h groove.Held) ([]byte, error) {
-	return json.Marshal(keptHeld{keptNow, h.Estimate.Mean, h.Estimate.Cov, h.Tests, h.Told})
+	return json.Marshal(storedHeld{storedVersion, h.Estimate.Mean, h.Estimate.Cov, h.Tests, h.Told})
 }
 
 // readHeld reads what is held of a set; what is of other parts than it has is
@@ -33,8 +33,8 @@ func readHeld(raw []byte, s groove.Set) (groove.Held, error) {
 	if raw == nil {
 		return s.New(), nil
 	}
-	var k keptHeld
-	if err := read(raw, &k, &k.V, keptNow); err != nil {
+	var k storedHeld
+	if err := read(raw, &k, &k.V, storedVersion); err != nil {
 		return groove.Held{}, err
 	}
 	h, _ := s.Hold(k.Mean, k.Cov, k.Tests, k.Told)

@@ -80,8 +80,8 @@ func (s *Store) Imports(ctx context.Context, shop uuid.UUID, since time.Time, li
 	return all, err
 }
 
-// AuditKept is how long an owner can look up who did what: three years.
-const AuditKept = 3 * 365 * 24 * time.Hour
+// AuditRetention is how long an owner can look up who did what: three years.
+const AuditRetention = 3 * 365 * 24 * time.Hour
 
 // SweepAudit forgets what was done before a time, in every shop. The role that
 // serves a shop may not.

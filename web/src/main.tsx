@@ -7,7 +7,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { ProblemError } from './api/client';
-import { askOrRecall } from './api/kept';
+import { askOrRecall } from './api/fallback';
 import './app/fonts.css';
 import { I18nProvider } from '@lingui/react';
 import { PreferencesProvider } from './ui/preferences';

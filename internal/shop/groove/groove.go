@@ -194,8 +194,8 @@ func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by 
 	if err != nil {
 		return Groove{}, refusal.NotThere(err, "like", "groove")
 	}
-	var asked keptAsk
-	var kept keptStand
+	var asked storedAsk
+	var kept storedStand
 	if err := unmarshal(row.Asked, &asked, row.Setting, &kept); err != nil {
 		return Groove{}, err
 	}
@@ -254,9 +254,9 @@ func (s Station) groove(ctx context.Context, shop, id uuid.UUID) (scene, Groove,
 		return scene{}, Groove{}, refusal.NotThere(err, "id", "groove")
 	}
 	g := Groove{Groove: row}
-	var asked keptAsk
-	var kept keptStand
-	var tests []keptTest
+	var asked storedAsk
+	var kept storedStand
+	var tests []storedTest
 	if err := unmarshal(row.Asked, &asked, row.Setting, &kept, row.Tests, &tests); err != nil {
 		return scene{}, g, err
 	}
@@ -416,9 +416,9 @@ func (s Station) grooveRows(ctx context.Context, shop uuid.UUID, of string, ende
 	}
 	out := make([]Row, len(rows))
 	for i, r := range rows {
-		var asked keptAsk
-		var now keptStand
-		var tests []keptTest
+		var asked storedAsk
+		var now storedStand
+		var tests []storedTest
 		if err := unmarshal(r.Asked, &asked, r.Setting, &now, r.Tests, &tests); err != nil {
 			return nil, err
 		}

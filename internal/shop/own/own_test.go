@@ -18,7 +18,7 @@ import (
 
 // What somebody said a year ago is what owning rests on today.
 func TestNotesAreReadAsTheyWereOnceKept(t *testing.T) {
-	golden.Kept(t, "testdata/notes.json", &Notes{Version: 1})
+	golden.Stored(t, "testdata/notes.json", &Notes{Version: 1})
 }
 
 // Thin blades make less dust and ask less of the motor; which of the two cannot

@@ -31,8 +31,8 @@ type Station struct{ *env.Env }
 func At(k *env.Env) Station { return Station{k} }
 
 const (
-	invitationKept = 7 * 24 * time.Hour
-	firstKept      = 24 * time.Hour // the one that the console shows
+	invitationLifetime = 7 * 24 * time.Hour
+	firstLifetime      = 24 * time.Hour // the one that the console shows
 )
 
 // A Member belongs to the shop, with what they are signed off for, and how they
@@ -307,7 +307,7 @@ func (s Station) practised(ctx context.Context, m store.Member, saw uuid.UUID, c
 // Invite makes a secret that gives a member a sign-in of their own. An earlier
 // one of theirs opens nothing then.
 func (s Station) Invite(ctx context.Context, shop, id uuid.UUID) (secret string, ends time.Time, err error) {
-	return s.invite(ctx, shop, id, invitationKept)
+	return s.invite(ctx, shop, id, invitationLifetime)
 }
 
 func (s Station) invite(ctx context.Context, shop, id uuid.UUID, kept time.Duration) (secret string, ends time.Time, err error) {
@@ -383,7 +383,7 @@ func (s Station) ownersInvitation(ctx context.Context, shop uuid.UUID) (string, 
 			return "", err
 		}
 	}
-	secret, _, err := s.invite(ctx, shop, id, firstKept)
+	secret, _, err := s.invite(ctx, shop, id, firstLifetime)
 	return secret, err
 }
 

@@ -14,7 +14,7 @@ import type {
 } from './types';
 import { BY_ITSELF, forGood, useChange, keyed, done } from './change';
 import { washKey } from './keep';
-import { timed, waiting, watchWaiting, type TimedWash, type Waiting } from './waiting';
+import { timed, waiting, watchWaiting, type TimedWash, type Waiting } from './queue';
 
 /** What the rack wants, and what is under way, with the steps of washes that wait here. */
 export type CareNow = Omit<CareSheet, 'washes'> & { washes: TimedWash[] };

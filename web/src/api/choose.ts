@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { ToTheCore } from './away';
+import type { ToTheCore } from './core';
 import client, { unwrap } from './client';
 import type { Compared, Cut, JointAsk, Pin, SupportRequest, Units } from './types';
 

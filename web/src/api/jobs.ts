@@ -4,7 +4,7 @@ import { useMemo, useSyncExternalStore } from 'react';
 import client, { etag, unwrap } from './client';
 import { BY_ITSELF, done, keyed, useChange } from './change';
 import type { Job, JobInput, JobKnobs, JobRow, JobRowInput, Units } from './types';
-import { waiting, watchWaiting, type Waiting } from './waiting';
+import { waiting, watchWaiting, type Waiting } from './queue';
 
 export const useJobs = () =>
   useQuery({

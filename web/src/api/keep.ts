@@ -3,7 +3,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { refresh } from './change';
 import { makerOf, useSession } from './session';
-import { sendWaiting, setMaker, waiting, watchSteps, watchWaiting } from './waiting';
+import { setMaker, waiting, watchSteps, watchWaiting } from './queue';
+import { sendWaiting } from './waiting';
 
 export const washKey = (id: string) => ['care', 'wash', id];
 

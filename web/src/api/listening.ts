@@ -52,7 +52,7 @@ const theServer = (of: Of, onHeard: (h: HeardSaw) => void, onLost: () => void) =
 
 /** The ear in this browser, over the shelf that was last seen. */
 async function here(of: Of, onHeard: (h: HeardSaw) => void): Promise<Ear> {
-  const { listenHere, hearHere } = await import('./away');
+  const { listenHere, hearHere } = await import('./core');
   if (!(await listenHere(of.saw, of.blade, of.rate)))
     throw new Error(
       t`Corte does not answer, and what it would need to listen here was not looked at before.`,

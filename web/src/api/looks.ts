@@ -1,7 +1,7 @@
 /** What is read off photos, by the server or the core in this browser. Nothing of a photo is kept. */
 import { useMutation } from '@tanstack/react-query';
 import client, { ProblemError, unwrap } from './client';
-import { recalled } from './kept';
+import { recalled } from './fallback';
 import type { Spot, Units } from './types';
 
 const flat = (places: Spot[] | undefined) => places?.flatMap((p) => [p.x, p.y]);

@@ -4,7 +4,7 @@ import { delMany, keys } from 'idb-keyval';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import client, { etag, ProblemError, unwrap } from './client';
 import { done, keyed, useChange } from './change';
-import { PREFIX } from './kept';
+import { PREFIX } from './cache';
 import { api } from './place';
 import { sessionKey } from './session';
 import type { Acceptance, MemberInput, Role, Session, SignOffCut } from './types';

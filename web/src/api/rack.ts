@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
-import type { ToTheCore } from './away';
+import type { ToTheCore } from './core';
 import type {
   Blade,
   BladeInput,

@@ -1,6 +1,6 @@
-/** Sends what waits (waiting.ts), one after the other, each in its maker's session alone. */
+/** Sends what waits (queue.ts), one after the other, each in its maker's session alone. */
 import client, { etag, ProblemError, unwrap } from './client';
-import { change, forgetWaiting, KEY, next, reread, stepped, timed, type Waiting } from './waiting';
+import { change, forgetWaiting, KEY, next, reread, stepped, timed, type Waiting } from './queue';
 
 const PATIENCE = 8000; // ms for one answer
 

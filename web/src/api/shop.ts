@@ -2,7 +2,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { ShopInput, Units } from './types';
-import { recalled } from './kept';
+import { recalled } from './fallback';
 import { forGood, useChange, done } from './change';
 
 export const useMaterials = () =>

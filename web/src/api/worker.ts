@@ -4,7 +4,7 @@
  * last seen.
  */
 import goUrl from '../../wasm/wasm_exec.js?url';
-import coreUrl from '../../wasm/away.wasm?url';
+import coreUrl from '../../wasm/core.wasm?url';
 
 export interface Question {
   id: number;

@@ -6,7 +6,7 @@ import '../api/sending'; // so that it is there when the network is not
 import { useSession } from '../api/session';
 import { useShop } from '../api/shop';
 import { sweepKept } from '../api/sweep';
-import { Away } from './Away';
+import { Offline } from './Offline';
 import { LookingRound } from './LookingRound';
 import { NewVersion } from './NewVersion';
 import { NoWayBack } from './NoWayBack';
@@ -22,7 +22,7 @@ export function Said() {
       {lookingRound && <LookingRound />}
       {shop && !shop.time_zone && <ZoneOffer shop={shop} />}
       {pathname === '/' && session?.no_way_back && <NoWayBack session={session} />}
-      <Away />
+      <Offline />
       <NewVersion />
     </>
   );

@@ -3,7 +3,7 @@ import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
-import { forgetWaiting, type Waiting as Kept } from '../api/waiting';
+import { forgetWaiting, type Waiting as Kept } from '../api/queue';
 import { testWords } from '../ui/truingTests';
 import { Popover } from '../ui/Floating';
 import { Verdict } from '../ui/Verdict';

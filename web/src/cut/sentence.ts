@@ -1,7 +1,7 @@
 /** What the words of the cut’s sentence can say. */
 import { t } from '@lingui/core/macro';
 import type { Finish, Material } from '../api/types';
-import type { Choice } from '../ui/Word';
+import type { Choice } from '../ui/ChoiceMenu';
 
 export const finishes: Choice<Finish>[] = [
   { value: 'rough', name: t`rough: cut or planed again` },

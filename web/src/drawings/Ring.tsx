@@ -1,10 +1,18 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
-import type { Clearance, RunOut, Units } from '../api/types';
+import type { Clearance, RunOut, TruingInput, TruingResult, Units } from '../api/types';
 import { formatDial } from '../measure/format';
 import { ink } from './ink';
 import { Label } from './Label';
-import { type TruingViewProps } from './TruingView';
+
+export interface TruingViewProps {
+  input: TruingInput;
+  result: TruingResult | undefined;
+  units: Units;
+  fromAbove?: boolean; // the blade comes from above the work
+  compare?: TruingInput; // another session's readings, drawn beside
+  next?: { round: 0 | 1; step: number; of: number }; // where the dial goes now
+}
 
 interface PolarProps extends Pick<TruingViewProps, 'input' | 'units' | 'next'> {
   runout: RunOut | undefined;

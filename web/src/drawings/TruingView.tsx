@@ -1,21 +1,11 @@
 /** What a session found, larger than life: blade, slot and fence from above; the plate's wobble; the teeth round the rim. */
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
-import type { TruingInput, TruingResult, Units } from '../api/types';
 import { formatDial } from '../measure/format';
 import { ink } from './ink';
 import { Label } from './Label';
-import { Polar, farthest, Ring } from './Ring';
+import { Polar, farthest, Ring, type TruingViewProps } from './Ring';
 import { TiltView, GaugeView, WidthView, DepthView } from './TrialCuts';
-
-export interface TruingViewProps {
-  input: TruingInput;
-  result: TruingResult | undefined;
-  units: Units;
-  fromAbove?: boolean; // the blade comes from above the work
-  compare?: TruingInput; // another session's readings, drawn beside
-  next?: { round: 0 | 1; step: number; of: number }; // where the dial goes now
-}
 
 export function TruingView({ input, result, units, fromAbove, compare, next }: TruingViewProps) {
   switch (input.test) {

@@ -1,7 +1,12 @@
 /** The list that a word of a sentence opens. */
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import type { Choice } from './Word';
+
+export interface Choice<T extends string> {
+  value: T;
+  name: string;
+  disabled?: boolean;
+}
 
 interface Props<T extends string> {
   label: string;

@@ -8,6 +8,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import type { Units } from '../api/types';
 import { formatLength, typedNumber } from '../measure/format';
+import type { Choice } from './ChoiceMenu';
 import { Choices, Popover } from './Floating';
 
 // What one types in comes with the sheet that it stands in (Floating.tsx).
@@ -47,12 +48,6 @@ function WordButton({ label, wrong, onClick, children, open }: WordProps) {
       {children}
     </ButtonBase>
   );
-}
-
-export interface Choice<T extends string> {
-  value: T;
-  name: string;
-  disabled?: boolean;
 }
 
 interface ChoiceProps<T extends string> {

@@ -1,6 +1,6 @@
 /** How long a wash's step has to go, by the server's clock, wherever this tablet's stands. */
 import { t } from '@lingui/core/macro';
-import type { TimedWash } from '../api/waiting';
+import type { TimedWash } from '../api/queue';
 
 export interface Countdown {
   text: string; // minutes and seconds to go, or over; empty where the step has no time

@@ -23,7 +23,7 @@ import { Candidates } from './Candidates';
 import { useCut, usePins, type Answers } from '../../cut/cut';
 import { Findings } from '../../cut/Findings';
 import { Sentence } from './Sentence';
-import type { SettingPanelProps } from './SettingPanel';
+import type { SettingPanelProps } from './setting';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 import { soon } from '../../ui/soon';

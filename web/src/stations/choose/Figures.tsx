@@ -10,7 +10,7 @@ import { saidMinutes, shortMinutes } from '../../ui/feed';
 import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { Worded } from '../../ui/Worded';
-import { type SettingPanelProps } from './SettingPanel';
+import type { SettingPanelProps } from './setting';
 
 export const smallButton = { minHeight: { xs: 44, md: 30 }, py: 0, px: 1 };
 

@@ -23,13 +23,11 @@ import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
 import { AllFigures, burn, HeightPicks, Says, smallButton, worstOf } from './Figures';
 import { Findings } from '../../cut/Findings';
-import type { SettingPanelProps } from './SettingPanel';
+import type { PhoneViewName, SettingPanelProps } from './setting';
 
 const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));
 
 const View = lazy(() => import('./PhoneView').then((m) => ({ default: m.PhoneView })));
-
-export type PhoneViewName = 'blades' | 'end' | 'heights' | 'hold' | 'compare';
 
 export function PhonePanel(p: SettingPanelProps) {
   const { plan, cut, saw, material, blade, option, setting, blades, units, onHeight, onBlade } = p;

@@ -9,9 +9,8 @@ import { stretchOf } from '../../ui/feed';
 import { Compare } from './Compare';
 import { EndOf } from './EndOf';
 import { Hold } from './Hold';
-import type { PhoneViewName } from './Phone';
 import { Schools } from './Schools';
-import type { SettingPanelProps } from './SettingPanel';
+import type { PhoneViewName, SettingPanelProps } from './setting';
 
 function Full({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
   return (

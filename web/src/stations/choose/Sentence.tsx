@@ -5,7 +5,8 @@ import Typography from '@mui/material/Typography';
 import type { Bed, Cut, Form, Material, Saw, Side, Support, Units } from '../../api/types';
 import { directionWords, formWords, supportWords } from '../../drawings/words';
 import { lazy, Suspense } from 'react';
-import { AngleWord, ChoiceWord, CountWord, LengthWord, type Choice } from '../../ui/Word';
+import { AngleWord, ChoiceWord, CountWord, LengthWord } from '../../ui/Word';
+import type { Choice } from '../../ui/ChoiceMenu';
 import { MaterialWord } from './MaterialWord';
 import { finishes, finishWord, picks } from '../../cut/sentence';
 

@@ -3,9 +3,8 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { Blade, Cut, Material, Option, Pin, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
 import { cutFace } from '../../drawings/theme';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
@@ -17,7 +16,7 @@ import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { Worded } from '../../ui/Worded';
-import type { Answers } from '../../cut/cut';
+import type { SettingPanelProps } from './setting';
 import { AllFigures, HeightPicks, Says, smallButton, worstOf } from './Figures';
 
 const Passes = lazy(() => import('./Passes').then((m) => ({ default: m.Passes })));
@@ -29,32 +28,6 @@ const Schools = lazy(() => import('./Schools').then((m) => ({ default: m.Schools
 const Hold = lazy(() => import('./Hold').then((m) => ({ default: m.Hold })));
 
 const Compare = lazy(() => import('./Compare').then((m) => ({ default: m.Compare })));
-
-export interface SettingPanelProps {
-  plan: Plan;
-  cut: Cut;
-  saw: Saw;
-  material: Material | undefined;
-  blade: Blade;
-  option: Option;
-  setting: Setting;
-  schools: Sweep['schools'];
-  passes: Sweep['passes'];
-  sweep: Setting[]; // at every step of height; empty until it is known
-  blades: Map<string, Blade>;
-  pins: Pin[];
-  card: string; // where the setup card of this setting stands
-  units: Units;
-  problem: string | undefined;
-  onHeight: (mm: number) => void;
-  onPin: () => void;
-  onMount: () => void;
-  onUnpin: (p: Pin) => void;
-  onBlade: (id: string) => void; // take another blade instead
-  onYes: (answers: Answers) => void; // to a question that stands against the cut
-  list: ReactNode; // the other blades
-  children: ReactNode; // what is done when the cut is made
-}
 
 type View = 'side' | 'end' | 'heights' | 'hold' | 'compare';
 

@@ -1,7 +1,8 @@
 /** The stock, its fence, what is left of it and what carries it: the words at the end of the sentence. */
 import { t } from '@lingui/core/macro';
 import type { Cut, Moisture, Saw, Side, Units } from '../../api/types';
-import { ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
+import type { Choice } from '../../ui/ChoiceMenu';
+import { ChoiceWord, LengthWord } from '../../ui/Word';
 import { picks } from '../../cut/sentence';
 
 const moistures: Choice<Moisture>[] = [

@@ -7,17 +7,18 @@ import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { JobRow, JobRowInput, Saw, Units } from '../../api/types';
+import type { JobRow, JobRowInput, RunCut, RunTurn, Saw, Units } from '../../api/types';
 import { formatSetting, percent } from '../../measure/format';
 import { saidMinutes } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
 import { cutParams } from '../../cut/cut';
 import { RowDialog } from './RowDialog';
-import type { Planned } from './Rows';
 import { doneTo, sizeOf } from '../../cut/jobWords';
 
 /** From where a row stands on one line. */
 const WIDE = '@media (min-width: 760px)';
+
+export type Planned = { turn: RunTurn; cut: RunCut };
 
 interface Props {
   job: string;

@@ -18,20 +18,10 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { rowInput, useChangeJob } from '../../api/jobs';
 import { useKeep } from '../../api/logging';
-import type {
-  Job,
-  JobRow,
-  JobRowInput,
-  JobStage,
-  RunCut,
-  RunSheet,
-  RunTurn,
-  Saw,
-  Units,
-} from '../../api/types';
+import type { Job, JobRow, JobRowInput, JobStage, RunSheet, Saw, Units } from '../../api/types';
 import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
-import { RowLine } from './RowLine';
+import { RowLine, type Planned } from './RowLine';
 import { stageOrder, stages } from '../../cut/jobWords';
 
 const howTo = t`Press space to take the row up, the arrows to move it, space to put it down, escape to leave it where it was.`;
@@ -48,8 +38,6 @@ function said(rows: JobRow[]): Announcements {
     onDragCancel: ({ active }) => t`${name(active.id)} is back where it was.`,
   };
 }
-
-export type Planned = { turn: RunTurn; cut: RunCut };
 
 interface Props {
   job: Job;

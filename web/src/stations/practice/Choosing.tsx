@@ -9,7 +9,7 @@ import { PlainBlade } from '../../drawings/PlainBlade';
 import { parts as known, PlanView, type PartSpot } from '../../drawings/PlanView';
 import { RimView } from '../../drawings/RimView';
 import { TeethStrip } from '../../drawings/TeethStrip';
-import type { Taking } from './DrillPage';
+import type { Taking } from './useTask';
 import { Feeling } from './Feeling';
 import { Turning } from './Turning';
 

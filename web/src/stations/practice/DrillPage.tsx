@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
-import type { DrillName, DrillTask } from '../../api/types';
+import type { DrillName } from '../../api/types';
 import { Nowhere } from '../../ui/Broken';
 import { Arriving } from '../../ui/Arriving';
 import { Segments } from '../../ui/Segments';
@@ -14,7 +14,7 @@ import { FeedIt } from './FeedIt';
 import { Numbering } from './Numbering';
 import { ReadWall } from './ReadWall';
 import { Supports } from './Supports';
-import { useTask, type Given } from './useTask';
+import { useTask, type Taking } from './useTask';
 import { Verdict } from './Verdict';
 import { drillNames } from './names';
 
@@ -22,14 +22,6 @@ export function DrillPage() {
   const { drill } = useParams();
   const name = drillNames[drill as DrillName];
   return name ? <Drill key={drill} drill={drill as DrillName} title={name} /> : <Nowhere />;
-}
-
-/** What a part of the page that takes an answer is given. */
-export interface Taking {
-  task: DrillTask;
-  onAnswer: (given: Given) => void;
-  busy: boolean;
-  told: ReturnType<typeof useTask>['answer']['data']; // once it was answered
 }
 
 function Drill({ drill, title }: { drill: DrillName; title: string }) {

@@ -12,7 +12,7 @@ import { boardScale, FeedBoard } from '../../drawings/FeedBoard';
 import { PracticeWall } from '../../drawings/PracticeWall';
 import { trim } from '../../measure/format';
 import { secondsAt } from '../../ui/feed';
-import type { Taking } from './DrillPage';
+import type { Taking } from './useTask';
 import { SoundSwitch } from './SoundSwitch';
 import { Stepwise } from './Stepwise';
 import { BEFORE, useHand, type Hand } from './useHand';

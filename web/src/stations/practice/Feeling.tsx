@@ -10,7 +10,7 @@ import type { DrillChoice, FeltCut } from '../../api/types';
 import { ink } from '../../drawings/ink';
 import { PracticeWall } from '../../drawings/PracticeWall';
 import { trim } from '../../measure/format';
-import type { Taking } from './DrillPage';
+import type { Taking } from './useTask';
 import { SoundSwitch } from './SoundSwitch';
 import { useNote, type Note } from './useNote';
 

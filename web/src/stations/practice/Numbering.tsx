@@ -9,7 +9,7 @@ import { HookView } from '../../drawings/HookView';
 import { PlainBlade } from '../../drawings/PlainBlade';
 import { RimView } from '../../drawings/RimView';
 import { NumberField } from '../../ui/Fields';
-import type { Taking } from './DrillPage';
+import type { Taking } from './useTask';
 import { Turning } from './Turning';
 
 const INCH = 25.4;

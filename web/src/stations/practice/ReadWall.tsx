@@ -9,7 +9,7 @@ import { SignSample } from '../../drawings/SignSample';
 import { trim } from '../../measure/format';
 import { saidMinutes } from '../../ui/feed';
 import { Worded } from '../../ui/Worded';
-import type { Taking } from './DrillPage';
+import type { Taking } from './useTask';
 
 export function ReadWall({ task, fault, told, busy, onAnswer }: Taking & { fault: DrillFault }) {
   const [asked, setAsked] = useState(false);

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { DrillTask } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
 import { SupportView } from '../../drawings/SupportView';
-import type { Taking } from './DrillPage';
+import type { Taking } from './useTask';
 
 export function Supports({
   board,

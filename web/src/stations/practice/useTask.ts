@@ -65,3 +65,11 @@ export function useTask(drill: DrillName) {
 }
 
 export type Tasked = ReturnType<typeof useTask>;
+
+/** What a part of the page that takes an answer is given. */
+export interface Taking {
+  task: DrillTask;
+  onAnswer: (given: Given) => void;
+  busy: boolean;
+  told: ReturnType<typeof useTask>['answer']['data']; // once it was answered
+}

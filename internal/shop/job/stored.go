@@ -19,13 +19,13 @@ import (
 // names of the published schema as well: a job's file is this, beside its name.
 const listNow = 1
 
-type keptList struct {
-	V     int       `json:"v"`
-	Rows  []keptRow `json:"rows"`
-	Knobs Knobs     `json:"knobs"`
+type storedList struct {
+	V     int         `json:"v"`
+	Rows  []storedRow `json:"rows"`
+	Knobs Knobs       `json:"knobs"`
 }
 
-type keptRow struct {
+type storedRow struct {
 	ID        uuid.UUID      `json:"id"`
 	Name      string         `json:"name"`
 	Assembly  string         `json:"assembly,omitempty"`
@@ -52,13 +52,13 @@ func write(rows []Row, k Knobs) (json.RawMessage, error) {
 		return nil, refusal.Of("rows", "a job has at most %d rows; part it into two", MostRows)
 	}
 	seen := map[uuid.UUID]bool{}
-	list := keptList{V: listNow, Rows: []keptRow{}, Knobs: k}
+	list := storedList{V: listNow, Rows: []storedRow{}, Knobs: k}
 	for i, r := range rows {
 		if seen[r.ID] {
 			return nil, refusal.Of(fmt.Sprintf("rows.%d.id", i), "two rows have the same id; each has its own")
 		}
 		seen[r.ID] = true
-		list.Rows = append(list.Rows, keptRow{r.ID, r.Name, r.Assembly, r.Pieces, r.Material.ID, r.Direction, r.Finish,
+		list.Rows = append(list.Rows, storedRow{r.ID, r.Name, r.Assembly, r.Pieces, r.Material.ID, r.Direction, r.Finish,
 			r.Thickness, r.Width, r.Length, r.Form, r.Depth, r.BevelDeg, r.MiterDeg, r.Moisture, r.Moves, r.Stage, r.Saw, r.Blade})
 	}
 	return json.Marshal(list)
@@ -72,7 +72,7 @@ func digest(rows []Row) (string, error) {
 }
 
 func readList(raw json.RawMessage) ([]Row, Knobs, error) {
-	var list keptList
+	var list storedList
 	if err := json.Unmarshal(raw, &list); err != nil {
 		return nil, list.Knobs, err
 	}

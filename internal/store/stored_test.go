@@ -77,7 +77,7 @@ func TestWhatIsKeptIsReadAgain(t *testing.T) {
 		}
 		var tidy bytes.Buffer
 		_ = json.Indent(&tidy, raw, "", "  ")
-		path := filepath.Join("testdata", "kept", name+".json")
+		path := filepath.Join("testdata", "stored", name+".json")
 		if *update {
 			if err := os.WriteFile(path, append(tidy.Bytes(), '\n'), 0o644); err != nil {
 				t.Fatal(err)
@@ -147,7 +147,7 @@ func fill(v reflect.Value, n *int) {
 
 // The first sets and tolerances had no version and the core's own names.
 func TestWhatWasFirstKeptIsReadAgain(t *testing.T) {
-	raw, err := os.ReadFile("testdata/kept/set-first.json")
+	raw, err := os.ReadFile("testdata/stored/set-first.json")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -156,7 +156,7 @@ func TestWhatWasFirstKeptIsReadAgain(t *testing.T) {
 	if got, err := readSet(raw); err != nil || !reflect.DeepEqual(got, want) {
 		t.Errorf("%+v, %v", got, err)
 	}
-	if raw, err = os.ReadFile("testdata/kept/tolerances-first.json"); err != nil {
+	if raw, err = os.ReadFile("testdata/stored/tolerances-first.json"); err != nil {
 		t.Fatal(err)
 	}
 	held := truing.Tolerances{HeelAim: 0.05, HeelAct: 0.1, FenceOpen: 0.12, RunOutAim: 0.08, RunOutAct: 0.15, TiltDeg: 0.1, GaugeDeg: 0.06}

@@ -15,51 +15,51 @@ import (
 
 // What is kept as JSON has small types of its own, with the names that it is
 // kept under and a version, so that a field of the core may be renamed and
-// nothing is lost. testdata/kept holds each of them as it was once written.
+// nothing is lost. testdata/stored holds each of them as it was once written.
 
-const keptNow = 1
+const storedVersion = 1
 
-type keptBelief struct {
+type storedBelief struct {
 	Shift  float64 `json:"shift"`
 	Gained float64 `json:"gained"`
 }
 
-type keptCondition struct {
-	V            int        `json:"v"`
-	WearM2       float64    `json:"wear_m2"`
-	ResinM2      float64    `json:"resin_m2"`
-	ToldM2       float64    `json:"told_m2"`
-	ToldResinM2  float64    `json:"told_resin_m2"`
-	MetresSharp  float64    `json:"metres_sharp"`
-	MetresWashed float64    `json:"metres_washed"`
-	Metres       float64    `json:"metres"`
-	Cuts         int        `json:"cuts"`
-	CutsSharp    int        `json:"cuts_sharp"`
-	CutsWashed   int        `json:"cuts_washed"`
-	Sharpenings  int        `json:"sharpenings"`
-	Washes       int        `json:"washes"`
-	SharpFrom    *time.Time `json:"sharp_from,omitempty"`
-	WashFrom     *time.Time `json:"wash_from,omitempty"`
-	Used         *time.Time `json:"used,omitempty"`
-	Life         keptBelief `json:"life"`
-	Pitch        keptBelief `json:"pitch"`
-	DullSaid     bool       `json:"dull_said"`
-	Complained   bool       `json:"complained"`
-	Seen         int        `json:"seen"`
-	Asked        bool       `json:"asked"`
-	NotBack      bool       `json:"not_back"`
-	Looked       bool       `json:"looked"`
-	Flaw         string     `json:"flaw"`
-	Unfit        *string    `json:"unfit"` // always there: a snapshot without it is none
-	Hit          bool       `json:"hit"`
-	Away         bool       `json:"away"`
-	SaidLeft     bool       `json:"said_left"`
-	Left         int        `json:"left"`
-	Spent        float64    `json:"spent"`
+type storedCondition struct {
+	V            int          `json:"v"`
+	WearM2       float64      `json:"wear_m2"`
+	ResinM2      float64      `json:"resin_m2"`
+	ToldM2       float64      `json:"told_m2"`
+	ToldResinM2  float64      `json:"told_resin_m2"`
+	MetresSharp  float64      `json:"metres_sharp"`
+	MetresWashed float64      `json:"metres_washed"`
+	Metres       float64      `json:"metres"`
+	Cuts         int          `json:"cuts"`
+	CutsSharp    int          `json:"cuts_sharp"`
+	CutsWashed   int          `json:"cuts_washed"`
+	Sharpenings  int          `json:"sharpenings"`
+	Washes       int          `json:"washes"`
+	SharpFrom    *time.Time   `json:"sharp_from,omitempty"`
+	WashFrom     *time.Time   `json:"wash_from,omitempty"`
+	Used         *time.Time   `json:"used,omitempty"`
+	Life         storedBelief `json:"life"`
+	Pitch        storedBelief `json:"pitch"`
+	DullSaid     bool         `json:"dull_said"`
+	Complained   bool         `json:"complained"`
+	Seen         int          `json:"seen"`
+	Asked        bool         `json:"asked"`
+	NotBack      bool         `json:"not_back"`
+	Looked       bool         `json:"looked"`
+	Flaw         string       `json:"flaw"`
+	Unfit        *string      `json:"unfit"` // always there: a snapshot without it is none
+	Hit          bool         `json:"hit"`
+	Away         bool         `json:"away"`
+	SaidLeft     bool         `json:"said_left"`
+	Left         int          `json:"left"`
+	Spent        float64      `json:"spent"`
 	Before       struct {
-		Life  keptBelief `json:"life"`
-		Pitch keptBelief `json:"pitch"`
-		Resin float64    `json:"resin_m2"`
+		Life  storedBelief `json:"life"`
+		Pitch storedBelief `json:"pitch"`
+		Resin float64      `json:"resin_m2"`
 	} `json:"before"`
 }
 
@@ -71,7 +71,7 @@ func keepTime(t time.Time) *time.Time {
 	return &t
 }
 
-func timeKept(t *time.Time) time.Time {
+func storedTime(t *time.Time) time.Time {
 	if t == nil {
 		return time.Time{}
 	}
@@ -79,21 +79,21 @@ func timeKept(t *time.Time) time.Time {
 }
 
 func writeCondition(c care.Condition) ([]byte, error) {
-	k := keptCondition{
-		V: keptNow, WearM2: c.WearM2, ResinM2: c.ResinM2, ToldM2: c.ToldM2, ToldResinM2: c.ToldResinM2, MetresSharp: c.MetresSharp, MetresWashed: c.MetresWashed, Metres: c.Metres,
+	k := storedCondition{
+		V: storedVersion, WearM2: c.WearM2, ResinM2: c.ResinM2, ToldM2: c.ToldM2, ToldResinM2: c.ToldResinM2, MetresSharp: c.MetresSharp, MetresWashed: c.MetresWashed, Metres: c.Metres,
 		Cuts: c.Cuts, CutsSharp: c.CutsSharp, CutsWashed: c.CutsWashed, Sharpenings: c.Sharpenings, Washes: c.Washes,
 		SharpFrom: keepTime(c.SharpFrom), WashFrom: keepTime(c.WashFrom), Used: keepTime(c.Used),
-		Life: keptBelief(c.Life), Pitch: keptBelief(c.Pitch),
+		Life: storedBelief(c.Life), Pitch: storedBelief(c.Pitch),
 		DullSaid: c.DullSaid, Complained: c.Complained, Seen: c.Seen, Asked: c.Asked, NotBack: c.NotBack, Looked: c.Looked,
 		Flaw: c.Flaw, Unfit: &c.Unfit, Hit: c.Hit, Away: c.Away, SaidLeft: c.SaidLeft, Left: c.Left, Spent: c.Spent,
 	}
-	k.Before.Life, k.Before.Pitch, k.Before.Resin = keptBelief(c.Before.Life), keptBelief(c.Before.Pitch), c.Before.Resin
+	k.Before.Life, k.Before.Pitch, k.Before.Resin = storedBelief(c.Before.Life), storedBelief(c.Before.Pitch), c.Before.Resin
 	return json.Marshal(k)
 }
 
 func readCondition(raw []byte) (care.Condition, error) {
-	var k keptCondition
-	if err := read(raw, &k, &k.V, keptNow); err != nil {
+	var k storedCondition
+	if err := read(raw, &k, &k.V, storedVersion); err != nil {
 		return care.Condition{}, err
 	}
 	if k.V < 1 || k.Unfit == nil {
@@ -106,7 +106,7 @@ func readCondition(raw []byte) (care.Condition, error) {
 	return care.Condition{
 		WearM2: k.WearM2, ResinM2: k.ResinM2, ToldM2: k.ToldM2, ToldResinM2: k.ToldResinM2, MetresSharp: k.MetresSharp, MetresWashed: k.MetresWashed, Metres: k.Metres,
 		Cuts: k.Cuts, CutsSharp: k.CutsSharp, CutsWashed: k.CutsWashed, Sharpenings: k.Sharpenings, Washes: k.Washes,
-		SharpFrom: timeKept(k.SharpFrom), WashFrom: timeKept(k.WashFrom), Used: timeKept(k.Used),
+		SharpFrom: storedTime(k.SharpFrom), WashFrom: storedTime(k.WashFrom), Used: storedTime(k.Used),
 		Life: care.Belief(k.Life), Pitch: care.Belief(k.Pitch),
 		DullSaid: k.DullSaid, Complained: k.Complained, Seen: k.Seen, Asked: k.Asked, NotBack: k.NotBack, Looked: k.Looked,
 		Flaw: k.Flaw, Unfit: *k.Unfit, Hit: k.Hit, Away: k.Away, SaidLeft: k.SaidLeft, Left: k.Left, Spent: k.Spent,
@@ -125,27 +125,27 @@ func read(raw []byte, into any, version *int, most int) error {
 	return nil
 }
 
-// A keptSet is a dado set. The first ones were kept under the names of the
+// A storedSet is a dado set. The first ones were kept under the names of the
 // core's own fields, without a version.
-type keptSet struct {
+type storedSet struct {
 	V      int            `json:"v"`
 	Kind   string         `json:"kind"`
 	Left   measure.Length `json:"left_mm"`
 	Right  measure.Length `json:"right_mm"`
-	Parts  []keptPart     `json:"parts"`
+	Parts  []storedPart   `json:"parts"`
 	Wings  int            `json:"wings"`
 	Ears   measure.Length `json:"ears_mm"`
-	Ranges []keptRange    `json:"ranges"`
+	Ranges []storedRange  `json:"ranges"`
 	Build  string         `json:"build"`
 }
 
-type keptPart struct {
+type storedPart struct {
 	Thickness measure.Length `json:"thickness_mm"`
 	Count     int            `json:"count"`
 	Shim      bool           `json:"shim"`
 }
 
-type keptRange struct {
+type storedRange struct {
 	Cutters int            `json:"cutters"`
 	Least   measure.Length `json:"least_mm"`
 	Most    measure.Length `json:"most_mm"`
@@ -179,19 +179,19 @@ type firstRange struct {
 }
 
 func writeSet(s groove.Set) ([]byte, error) {
-	k := keptSet{V: keptNow, Kind: s.Kind.String(), Left: s.Left, Right: s.Right, Wings: s.Wings, Ears: s.Ears, Build: s.Build.String()}
+	k := storedSet{V: storedVersion, Kind: s.Kind.String(), Left: s.Left, Right: s.Right, Wings: s.Wings, Ears: s.Ears, Build: s.Build.String()}
 	for _, p := range s.Parts {
-		k.Parts = append(k.Parts, keptPart{p.Thickness, p.Count, p.Shim})
+		k.Parts = append(k.Parts, storedPart{p.Thickness, p.Count, p.Shim})
 	}
 	for _, r := range s.Ranges {
-		k.Ranges = append(k.Ranges, keptRange{r.Cutters, r.Least, r.Most, r.Start, r.Turn})
+		k.Ranges = append(k.Ranges, storedRange{r.Cutters, r.Least, r.Most, r.Start, r.Turn})
 	}
 	return json.Marshal(k)
 }
 
 func readSet(raw []byte) (groove.Set, error) {
-	var k keptSet
-	if err := read(raw, &k, &k.V, keptNow); err != nil {
+	var k storedSet
+	if err := read(raw, &k, &k.V, storedVersion); err != nil {
 		return groove.Set{}, err
 	}
 	if k.V == 0 {
@@ -199,12 +199,12 @@ func readSet(raw []byte) (groove.Set, error) {
 		if err := json.Unmarshal(raw, &f); err != nil {
 			return groove.Set{}, err
 		}
-		k = keptSet{Kind: f.Kind, Left: f.Left, Right: f.Right, Wings: f.Wings, Ears: f.Ears, Build: f.Build}
+		k = storedSet{Kind: f.Kind, Left: f.Left, Right: f.Right, Wings: f.Wings, Ears: f.Ears, Build: f.Build}
 		for _, p := range f.Parts {
-			k.Parts = append(k.Parts, keptPart(p))
+			k.Parts = append(k.Parts, storedPart(p))
 		}
 		for _, r := range f.Ranges {
-			k.Ranges = append(k.Ranges, keptRange(r))
+			k.Ranges = append(k.Ranges, storedRange(r))
 		}
 	}
 	s := groove.Set{Left: k.Left, Right: k.Right, Wings: k.Wings, Ears: k.Ears}
@@ -224,8 +224,8 @@ func readSet(raw []byte) (groove.Set, error) {
 	return s, nil
 }
 
-// keptTolerances are what a saw is held to; the first ones went as keptSet's did.
-type keptTolerances struct {
+// storedTolerances are what a saw is held to; the first ones went as storedSet's did.
+type storedTolerances struct {
 	V         int            `json:"v"`
 	HeelAim   measure.Length `json:"heel_aim_mm"`
 	HeelAct   measure.Length `json:"heel_act_mm"`
@@ -247,12 +247,12 @@ type firstTolerances struct {
 }
 
 func writeTolerances(t truing.Tolerances) ([]byte, error) {
-	return json.Marshal(keptTolerances{keptNow, t.HeelAim, t.HeelAct, t.FenceOpen, t.RunOutAim, t.RunOutAct, t.TiltDeg, t.GaugeDeg})
+	return json.Marshal(storedTolerances{storedVersion, t.HeelAim, t.HeelAct, t.FenceOpen, t.RunOutAim, t.RunOutAct, t.TiltDeg, t.GaugeDeg})
 }
 
 func readTolerances(raw []byte) (truing.Tolerances, error) {
-	var k keptTolerances
-	if err := read(raw, &k, &k.V, keptNow); err != nil {
+	var k storedTolerances
+	if err := read(raw, &k, &k.V, storedVersion); err != nil {
 		return truing.Tolerances{}, err
 	}
 	if k.V == 0 {

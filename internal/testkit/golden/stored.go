@@ -8,10 +8,10 @@ import (
 	"testing"
 )
 
-// Kept reads a file of JSON as it was once kept into v, a pointer: every name in
+// Stored reads a file of JSON as it was once kept into v, a pointer: every name in
 // it has to have its field, every field of v to be said in it, and v to be
 // written again to the letter. A name that changed would lose what is kept.
-func Kept(t *testing.T, path string, v any) {
+func Stored(t *testing.T, path string, v any) {
 	t.Helper()
 	was, err := os.ReadFile(path)
 	if err != nil {

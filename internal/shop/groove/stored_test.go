@@ -46,8 +46,8 @@ func TestAnUnknownArborIsACaution(t *testing.T) {
 // What the first edition kept of a groove is read field by field, and kept
 // again as it was.
 func TestAnAskIsReadAsItWasOnceKept(t *testing.T) {
-	var k keptAsk
-	golden.Kept(t, "testdata/asked.json", &k)
+	var k storedAsk
+	golden.Stored(t, "testdata/asked.json", &k)
 	ask := k.ask()
 	golden.Full(t, &ask)
 	c := scene{ask: ask}

@@ -8,23 +8,23 @@ import (
 	"corte/core/measure"
 )
 
-// kept is a line, or what stands in one, as it lies in records: a row of five
+// stored is a line, or what stands in one, as it is stored: a row of five
 // years ago is said in the unit and the language of who reads it now.
-type kept struct {
+type stored struct {
 	Form   string   `json:"form,omitempty"`
-	With   []kept   `json:"with,omitempty"`
+	With   []stored `json:"with,omitempty"`
 	Upper  bool     `json:"upper,omitempty"`
 	Text   *string  `json:"text,omitempty"`
 	Whole  *int64   `json:"whole,omitempty"`
 	Number *float64 `json:"number,omitempty"`
 	Mm     *float64 `json:"mm,omitempty"`   // a length
 	As     string   `json:"as,omitempty"`   // how a length or a list is said
-	List   []kept   `json:"list,omitempty"` // or the two of an Either
+	List   []stored `json:"list,omitempty"` // or the two of an Either
 }
 
 // MarshalJSON writes a line as it lies in records.
 func (l Line) MarshalJSON() ([]byte, error) {
-	k, err := keep(l)
+	k, err := store(l)
 	if err != nil {
 		return nil, err
 	}
@@ -39,7 +39,7 @@ func (l *Line) UnmarshalJSON(data []byte) error {
 		*l = Word(text)
 		return nil
 	}
-	var k kept
+	var k stored
 	if err := json.Unmarshal(data, &k); err != nil {
 		return err
 	}
@@ -47,16 +47,16 @@ func (l *Line) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
-func keep(a any) (kept, error) {
-	length := func(v float64, as string) (kept, error) { return kept{Mm: &v, As: as}, nil }
-	list := func(all []Line, as string) (kept, error) {
+func store(a any) (stored, error) {
+	length := func(v float64, as string) (stored, error) { return stored{Mm: &v, As: as}, nil }
+	list := func(all []Line, as string) (stored, error) {
 		out, err := each(len(all), func(i int) any { return all[i] })
-		return kept{List: out, As: as}, err
+		return stored{List: out, As: as}, err
 	}
 	switch a := a.(type) {
 	case Line:
 		with, err := each(len(a.With), func(i int) any { return a.With[i] })
-		return kept{Form: a.Form, With: with, Upper: a.big}, err
+		return stored{Form: a.Form, With: with, Upper: a.big}, err
 	case measure.Length:
 		return length(a.Mm(), "")
 	case Set:
@@ -73,30 +73,30 @@ func keep(a any) (kept, error) {
 		return list(a, "or")
 	case Either:
 		out, err := each(2, func(i int) any { return [...]any{a.Mm, a.Inch}[i] })
-		return kept{List: out, As: "either"}, err
+		return stored{List: out, As: "either"}, err
 	case error:
-		return keep(Error(a))
+		return store(Error(a))
 	case fmt.Stringer:
-		return keep(Word(a.String()))
+		return store(Word(a.String()))
 	}
 	switch v := reflect.ValueOf(a); {
 	case v.CanInt():
 		n := v.Int()
-		return kept{Whole: &n}, nil
+		return stored{Whole: &n}, nil
 	case v.CanFloat():
 		x := v.Float()
-		return kept{Number: &x}, nil
+		return stored{Number: &x}, nil
 	case v.Kind() == reflect.String:
 		s := v.String()
-		return kept{Text: &s}, nil
+		return stored{Text: &s}, nil
 	}
-	return kept{}, fmt.Errorf("a %T cannot be kept in a sentence", a)
+	return stored{}, fmt.Errorf("a %T cannot stand in a sentence", a)
 }
 
-func each(n int, at func(int) any) (out []kept, err error) {
-	out = make([]kept, n)
+func each(n int, at func(int) any) (out []stored, err error) {
+	out = make([]stored, n)
 	for i := range out {
-		if out[i], err = keep(at(i)); err != nil {
+		if out[i], err = store(at(i)); err != nil {
 			return nil, err
 		}
 	}
@@ -104,7 +104,7 @@ func each(n int, at func(int) any) (out []kept, err error) {
 }
 
 // part is the inverse of keep.
-func (k kept) part() any {
+func (k stored) part() any {
 	lines := func() []Line {
 		out := make([]Line, len(k.List))
 		for i, one := range k.List {

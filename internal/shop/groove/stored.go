@@ -15,17 +15,17 @@ import (
 	"corte/internal/store"
 )
 
-// A keptTest and a keptStand are how a fitting is kept.
-type keptTest struct {
+// A storedTest and a storedStand are how a fitting is kept.
+type storedTest struct {
 	At    time.Time      `json:"at"`
 	Width measure.Length `json:"width_mm"`
 	Off   measure.Length `json:"off_mm"`
 	Depth measure.Length `json:"depth_mm,omitempty"`
-	Set   keptStand      `json:"set"` // that it was made with
+	Set   storedStand    `json:"set"` // that it was made with
 	Doubt bool           `json:"doubt,omitempty"`
 }
 
-type keptStand struct {
+type storedStand struct {
 	Parts  []history.PartUsed `json:"parts,omitempty"`
 	Dial   *history.DialUsed  `json:"dial,omitempty"`
 	Shift  measure.Length     `json:"shift_mm,omitempty"`
@@ -34,8 +34,8 @@ type keptStand struct {
 	Height measure.Length     `json:"height_mm"`
 }
 
-func keepStand(s groove.Stand) keptStand {
-	out := keptStand{Shift: s.Shift, Off: s.Off, Passes: s.Passes, Height: s.Height}
+func keepStand(s groove.Stand) storedStand {
+	out := storedStand{Shift: s.Shift, Off: s.Off, Passes: s.Passes, Height: s.Height}
 	for _, p := range s.Parts {
 		out.Parts = append(out.Parts, used(p, p.Count))
 	}
@@ -45,7 +45,7 @@ func keepStand(s groove.Stand) keptStand {
 	return out
 }
 
-func (k keptStand) stand() groove.Stand {
+func (k storedStand) stand() groove.Stand {
 	out := groove.Stand{Parts: history.PartsOf(k.Parts), Shift: measure.Length(k.Shift), Off: measure.Length(k.Off), Passes: k.Passes, Height: measure.Length(k.Height)}
 	if k.Dial != nil {
 		out.Dial = &groove.Dial{Cutters: k.Dial.Cutters, Turns: k.Dial.Turns}
@@ -53,15 +53,15 @@ func (k keptStand) stand() groove.Stand {
 	return out
 }
 
-func keepTests(tests []groove.Test) []keptTest {
-	out := make([]keptTest, len(tests))
+func keepTests(tests []groove.Test) []storedTest {
+	out := make([]storedTest, len(tests))
 	for i, t := range tests {
-		out[i] = keptTest{t.At, t.Width, t.Off, t.Depth, keepStand(t.With), t.Doubt}
+		out[i] = storedTest{t.At, t.Width, t.Off, t.Depth, keepStand(t.With), t.Doubt}
 	}
 	return out
 }
 
-func testsKept(kept []keptTest) []groove.Test {
+func testsKept(kept []storedTest) []groove.Test {
 	out := make([]groove.Test, len(kept))
 	for i, k := range kept {
 		out[i] = groove.Test{At: k.At, Width: measure.Length(k.Width), Off: measure.Length(k.Off), Depth: measure.Length(k.Depth), With: k.Set.stand(), Doubt: k.Doubt}
@@ -69,12 +69,12 @@ func testsKept(kept []keptTest) []groove.Test {
 	return out
 }
 
-// A keptAsk is what is kept of an ask, under the names that it has been kept
+// A storedAsk is what is kept of an ask, under the names that it has been kept
 // under since the first edition: they are those of that edition's Go fields.
 // testdata/asked.json holds one as it was written.
-type keptAsk struct {
+type storedAsk struct {
 	Ask struct {
-		Cut   keptCut
+		Cut   storedCut
 		Piece []measure.Length
 		Fit   groove.Fit
 		Edge  measure.Length
@@ -85,7 +85,7 @@ type keptAsk struct {
 	Depth  measure.Length `json:"depth_mm"`
 }
 
-type keptCut struct {
+type storedCut struct {
 	Saw       uuid.UUID `json:"SawID"`
 	Material  string
 	Direction cut.Direction
@@ -114,14 +114,14 @@ type keptCut struct {
 
 func (c scene) keep() ([]byte, error) {
 	a, d := c.ask, c.ask.Cut
-	k := keptAsk{Piece: c.piece.Thickest, Target: c.want.Width, Depth: c.want.Depth}
+	k := storedAsk{Piece: c.piece.Thickest, Target: c.want.Width, Depth: c.want.Depth}
 	k.Ask.Piece, k.Ask.Fit, k.Ask.Edge, k.Ask.Count = a.Piece, a.Fit, a.Edge, a.Count
-	k.Ask.Cut = keptCut{d.SawID, d.Material, d.Direction, d.Motion, d.Finish, d.Thickness, d.Width, d.Length, d.Exit, d.Other, d.Form, d.Depth,
+	k.Ask.Cut = storedCut{d.SawID, d.Material, d.Direction, d.Motion, d.Finish, d.Thickness, d.Width, d.Length, d.Exit, d.Other, d.Form, d.Depth,
 		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff, d.StoodBy, d.Board, d.Carriage}
 	return json.Marshal(k)
 }
 
-func (k keptAsk) ask() Ask {
+func (k storedAsk) ask() Ask {
 	a, d := k.Ask, k.Ask.Cut
 	return Ask{Piece: a.Piece, Fit: a.Fit, Edge: a.Edge, Count: a.Count, Cut: shopchoose.Cut{SawID: d.Saw, Material: d.Material,
 		Direction: d.Direction, Motion: d.Motion, Finish: d.Finish, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Exit: d.Exit,
@@ -131,9 +131,9 @@ func (k keptAsk) ask() Ask {
 
 // Readable reports what of a row cannot be read.
 func Readable(row store.Groove) error {
-	var asked keptAsk
-	var set keptStand
-	var tests []keptTest
+	var asked storedAsk
+	var set storedStand
+	var tests []storedTest
 	if err := unmarshal(row.Asked, &asked, row.Setting, &set, row.Tests, &tests); err != nil {
 		return err
 	}

@@ -20,8 +20,8 @@ var (
 	ErrAnsweredBefore = errors.New("answered before answers were kept")
 )
 
-// AnswersKept is how long a retry finds its answer.
-const AnswersKept = 30 * 24 * time.Hour
+// AnswerRetention is how long a retry finds its answer.
+const AnswerRetention = 30 * 24 * time.Hour
 
 // An Answer is what a request under a key was told.
 type Answer struct {

@@ -8,6 +8,6 @@ import (
 
 // A comparison that was begun in an earlier edition goes on in this one.
 func TestAComparisonIsReadAsItWasOnceKept(t *testing.T) {
-	golden.Kept(t, "testdata/asked.json", &trialAsked{})
-	golden.Kept(t, "testdata/run.json", &Run{})
+	golden.Stored(t, "testdata/asked.json", &trialAsked{})
+	golden.Stored(t, "testdata/run.json", &Run{})
 }

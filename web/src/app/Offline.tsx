@@ -5,10 +5,10 @@ import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { useShelf } from '../api/choose';
-import { awayNow, waitForServer, watchAway } from '../api/kept';
+import { awayNow, waitForServer, watchAway } from '../api/fallback';
 import { useDates } from '../ui/useDates';
 
-export function Away() {
+export function Offline() {
   const cache = useQueryClient();
   const away = useSyncExternalStore(watchAway, awayNow);
   const { moment } = useDates();

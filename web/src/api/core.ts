@@ -2,7 +2,7 @@
 import { get } from 'idb-keyval';
 import type { Answer, Picture, Question } from './worker';
 import { ProblemError } from './client';
-import { SHELF } from './kept';
+import { SHELF } from './cache';
 import type { HeardSaw } from './types';
 
 /** What the server would be asked, so that the core here can be. */
@@ -31,7 +31,7 @@ const waiting = new Map<number, (a: Answer) => void>();
 
 function host() {
   if (worker) return worker;
-  worker = new Worker(new URL('./worker.ts', import.meta.url), { name: 'away' });
+  worker = new Worker(new URL('./worker.ts', import.meta.url), { name: 'core' });
   worker.onmessage = ({ data }: MessageEvent<Answer>) => {
     waiting.get(data.id)?.(data);
     waiting.delete(data.id);

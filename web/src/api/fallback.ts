@@ -5,14 +5,9 @@
  */
 import { get, set } from 'idb-keyval';
 import type { Query, QueryClient, QueryFunctionContext } from '@tanstack/react-query';
-import type { ToTheCore } from './away';
+import { PREFIX, SHELF, type Cached } from './cache';
 import client, { ProblemError } from './client';
-import { place } from './place';
-
-export interface Kept {
-  at: number; // when the server said it
-  data: unknown;
-}
+import type { ToTheCore } from './core';
 
 /** Since when nothing was heard of the server, and how old the oldest of what is shown is. */
 export interface Away {
@@ -21,8 +16,6 @@ export interface Away {
   here?: boolean; // something was worked out here since
 }
 
-export const PREFIX = `corte.said.${place}`;
-export const SHELF = `${PREFIX}["shelf"]`; // what the core here weighs by
 const KNOWS_BETTER = 10 * 60_000; // ms from an answer to a newer sight of the rack
 const AGAIN = 3000; // ms between asking whether it is back
 
@@ -52,14 +45,14 @@ export async function askOrRecall(ask: Ask, c: QueryFunctionContext, query: Quer
   const key = PREFIX + query.queryHash;
   try {
     const data = await ask(c);
-    void set(key, { at: Date.now(), data } satisfies Kept).catch(() => undefined); // a full disk keeps nothing
+    void set(key, { at: Date.now(), data } satisfies Cached).catch(() => undefined); // a full disk keeps nothing
     return data;
   } catch (e) {
     if (!silent(e) || c.signal.aborted) throw e;
     const seen = query.state.data;
     const kept =
       seen === undefined
-        ? await get<Kept>(key).catch(() => undefined)
+        ? await get<Cached>(key).catch(() => undefined)
         : { at: query.state.dataUpdatedAt, data: seen };
     const core = query.meta?.core as ToTheCore | undefined;
     const here = (!kept || (core && (await outlived(kept)))) && (await workedOut(core));
@@ -75,14 +68,14 @@ export async function askOrRecall(ask: Ask, c: QueryFunctionContext, query: Quer
 }
 
 /** Whether the rack was seen so long after an answer that the core here knows better by now. */
-async function outlived(kept: Kept) {
-  const shelf = await get<Kept>(SHELF).catch(() => undefined);
+async function outlived(kept: Cached) {
+  const shelf = await get<Cached>(SHELF).catch(() => undefined);
   return shelf !== undefined && shelf.at - kept.at > KNOWS_BETTER;
 }
 
 /** What the core in this browser makes of a question to the core; it is fetched with the first. */
-async function workedOut(ask: ToTheCore | undefined): Promise<Kept | undefined> {
-  return ask && (await import('./away')).workOut(ask);
+async function workedOut(ask: ToTheCore | undefined): Promise<Cached | undefined> {
+  return ask && (await import('./core')).workOut(ask);
 }
 
 /** Asks the server what the core here can answer as well. */
