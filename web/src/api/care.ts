@@ -52,7 +52,7 @@ export const useLife = (id: string) =>
   });
 
 export const useJudge = () =>
-  useChange(async ({ id, key, body }: { id: string; key: string; body: Judgement }) =>
+  useChange('log', async ({ id, key, body }: { id: string; key: string; body: Judgement }) =>
     unwrap(
       await client.POST('/blades/{id}/judgements', { params: { path: { id }, header: keyed(key) }, body }),
     ),
@@ -67,14 +67,14 @@ export const useFaults = () =>
   });
 
 export const useInspect = () =>
-  useChange(async ({ id, key, body }: { id: string; key: string; body: Inspection }) =>
+  useChange('log', async ({ id, key, body }: { id: string; key: string; body: Inspection }) =>
     unwrap(
       await client.POST('/blades/{id}/inspections', { params: { path: { id }, header: keyed(key) }, body }),
     ),
   );
 
 export const useMend = () =>
-  useChange(async ({ id, key, body }: { id: string; key: string; body: Mending }) =>
+  useChange('log', async ({ id, key, body }: { id: string; key: string; body: Mending }) =>
     unwrap(await client.POST('/blades/{id}/mending', { params: { path: { id }, header: keyed(key) }, body })),
   );
 
@@ -87,12 +87,12 @@ export const useSurvey = (id: string) =>
   });
 
 export const useSendOut = () =>
-  useChange(async ({ id, key, body }: { id: string; key: string; body: Sending }) =>
+  useChange('log', async ({ id, key, body }: { id: string; key: string; body: Sending }) =>
     unwrap(await client.POST('/blades/{id}/sending', { params: { path: { id }, header: keyed(key) }, body })),
   );
 
 export const useTakeBack = () =>
-  useChange(async ({ id, key, body }: { id: string; key: string; body: Returned }) =>
+  useChange('log', async ({ id, key, body }: { id: string; key: string; body: Returned }) =>
     unwrap(await client.POST('/blades/{id}/return', { params: { path: { id }, header: keyed(key) }, body })),
   );
 
@@ -113,7 +113,7 @@ export const useWashCheck = (body: WashAsk | undefined) =>
   });
 
 export const useStartWash = () =>
-  useChange(async ({ key, body }: { key: string; body: WashAsk }) =>
+  useChange('log', async ({ key, body }: { key: string; body: WashAsk }) =>
     unwrap(await client.POST('/washes', { params: { header: keyed(key) }, body })),
   );
 
@@ -146,7 +146,9 @@ function onward(w: TimedWash, waits: Waiting[]): TimedWash {
 }
 
 export const useDropWash = () =>
-  useChange(async (id: string) => done(await client.DELETE('/washes/{id}', { params: { path: { id } } })));
+  useChange('log', async (id: string) =>
+    done(await client.DELETE('/washes/{id}', { params: { path: { id } } })),
+  );
 
 export const useBathMix = (body: BathAsk | undefined) =>
   useQuery({
@@ -158,17 +160,19 @@ export const useBathMix = (body: BathAsk | undefined) =>
   });
 
 export const useMakeBath = () =>
-  useChange(async ({ key, body }: { key: string; body: BathAsk }) =>
+  useChange('baths', async ({ key, body }: { key: string; body: BathAsk }) =>
     unwrap(await client.POST('/baths', { params: { header: keyed(key) }, body })),
   );
 
 export const useStrainBath = () =>
-  useChange(async (id: string) =>
+  useChange('baths', async (id: string) =>
     unwrap(await client.POST('/baths/{id}/strain', { params: { path: { id } } })),
   );
 
 export const useEmptyBath = () =>
-  useChange(async (id: string) => done(await client.DELETE('/baths/{id}', { params: { path: { id } } })));
+  useChange('baths', async (id: string) =>
+    done(await client.DELETE('/baths/{id}', { params: { path: { id } } })),
+  );
 
 export interface MoneyQuery {
   price?: number;

@@ -6,44 +6,56 @@ export const BY_ITSELF = 30_000;
 
 export const forGood = { staleTime: Infinity };
 
-/** What the shop knows has changed: everything that follows from it is asked again. */
-export const refresh = (cache: QueryClient) => {
-  void cache.invalidateQueries({ queryKey: ['shelf'] }); // nobody waits for it
-  return Promise.all(
-    [
-      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'compared'],
-      ...[
-        'log',
-        'care',
-        'baths',
-        'money',
-        'lessons',
-        'trials',
-        'traces',
-        'calendar',
-        'dado-set',
-        'groove-plan',
-        'grooves',
-        'joint',
-        'jobs',
-        'owning',
-        'first-blades',
-        'people',
-        'passes',
-        'audit',
-      ],
-    ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
-  );
+/** What the core works out from the rack and the log. */
+const worked = [
+  'shelf',
+  'bench',
+  'plan',
+  'sweep',
+  'compared',
+  'groove-plan',
+  'joint',
+  'jobs',
+  'care',
+  'calendar',
+];
+
+/** What is asked again after a change, by what was changed: the first part of each query's key. */
+const follows = {
+  rack: ['shop', 'blades', 'saws', 'dado-set', 'mounting', 'money', 'owning', 'first-blades', ...worked],
+  log: [
+    ...['log', 'blades', 'saws', 'dado-set', 'truings', 'lessons', 'trials', 'traces', 'grooves', 'mounting'],
+    ...['baths', 'money', 'owning', 'first-blades'],
+    ...worked,
+  ],
+  baths: ['baths', 'care'],
+  jobs: ['jobs'],
+  owning: ['owning', 'first-blades'],
+  calendar: ['calendar'],
+  people: ['people', 'passes', 'audit', ...worked], // a sign-off decides what may be cut
 };
 
+export type Changed = keyof typeof follows | 'everything';
+
+/** Asks again what follows from a change. */
+export function refresh(cache: QueryClient, changed: Changed) {
+  const keys = changed === 'everything' ? Object.values(follows).flat() : follows[changed];
+  return Promise.all(
+    [...new Set(keys)].map((k) => {
+      const asked = cache.invalidateQueries({ queryKey: [k] });
+      return k === 'shelf' ? undefined : asked; // nobody waits for it
+    }),
+  );
+}
+
 /** A change of the shop, after which what follows from it is asked again. */
-export function useChange<V, R>(mutationFn: (v: V) => Promise<R>) {
+export function useChange<V, R>(changed: Changed, mutationFn: (v: V) => Promise<R>) {
   const cache = useQueryClient();
   return useMutation({
     mutationFn,
-    onSuccess: () => refresh(cache),
+    onSuccess: () => refresh(cache, changed),
     // Somebody else was first: what they did is fetched, to be looked at.
-    onError: (e) => (e instanceof ProblemError && e.status === 412 ? refresh(cache) : undefined),
+    onError: (e) => (e instanceof ProblemError && e.status === 412 ? refresh(cache, changed) : undefined),
   });
 }
 

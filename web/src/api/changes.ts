@@ -23,7 +23,7 @@ function hear(cache: QueryClient) {
   source = new EventSource(`${api}/events`);
   source.addEventListener('changed', (e) => {
     const { what } = JSON.parse((e as MessageEvent<string>).data) as { what: string };
-    if (what === 'everything') return void refresh(cache);
+    if (what === 'everything') return void refresh(cache, 'everything');
     for (const key of shows[what] ?? []) void cache.invalidateQueries({ queryKey: [key] });
   });
 }

@@ -9,7 +9,7 @@ import { send, type Upload } from './upload';
 export const useCopies = () =>
   useQuery({ queryKey: ['shop', 'copies'], queryFn: async () => unwrap(await client.GET('/copies')) });
 
-export const useMakeCopy = () => useChange(async () => unwrap(await client.POST('/copies')));
+export const useMakeCopy = () => useChange('everything', async () => unwrap(await client.POST('/copies')));
 
 export const shopFileAddress = `${api}/shop-file`;
 
@@ -24,7 +24,7 @@ export const useDamaged = (log = false) =>
   });
 
 export const useRepair = () =>
-  useChange(async ({ table, id, digest, row }: DamagedRow) =>
+  useChange('everything', async ({ table, id, digest, row }: DamagedRow) =>
     unwrap(
       await client.PUT('/damaged-rows/{table}/{row}', {
         params: { path: { table, row: id } },
@@ -34,7 +34,7 @@ export const useRepair = () =>
   );
 
 export const useRemoveRow = () =>
-  useChange(async ({ table, id, digest }: DamagedRow) =>
+  useChange('everything', async ({ table, id, digest }: DamagedRow) =>
     unwrap(
       await client.DELETE('/damaged-rows/{table}/{row}', {
         params: { path: { table, row: id }, query: { digest } },
@@ -46,6 +46,6 @@ export function useBringShopFile() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (u: Upload) => send<ShopFile>('PUT', '/shop-file', u),
-    onSuccess: () => refresh(cache),
+    onSuccess: () => refresh(cache, 'everything'),
   });
 }

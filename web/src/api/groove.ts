@@ -29,21 +29,23 @@ export const useGroove = (id: string, units: Units) =>
   });
 
 export const useStartGroove = () =>
-  useChange(async ({ key, body }: { key: string; body: GrooveStart }) =>
+  useChange('log', async ({ key, body }: { key: string; body: GrooveStart }) =>
     unwrap(await client.POST('/grooves', { params: { header: keyed(key) }, body })),
   );
 
 export const useTestGroove = () =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: GrooveTest }) =>
+  useChange('log', async ({ id, version, body }: { id: string; version: number; body: GrooveTest }) =>
     unwrap(
       await client.POST('/grooves/{id}/tests', { params: { path: { id }, header: etag(version) }, body }),
     ),
   );
 
 export const useEndGroove = () =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: GrooveEnd }) =>
+  useChange('log', async ({ id, version, body }: { id: string; version: number; body: GrooveEnd }) =>
     unwrap(await client.POST('/grooves/{id}/end', { params: { path: { id }, header: etag(version) }, body })),
   );
 
 export const useDropGroove = () =>
-  useChange(async (id: string) => done(await client.DELETE('/grooves/{id}', { params: { path: { id } } })));
+  useChange('log', async (id: string) =>
+    done(await client.DELETE('/grooves/{id}', { params: { path: { id } } })),
+  );

@@ -70,19 +70,19 @@ export const useWhatIf = (job: Job | undefined, knobs: JobKnobs | undefined, uni
   });
 
 export const useAddJob = () =>
-  useChange(async ({ key, body }: { key: string; body: JobInput }) =>
+  useChange('jobs', async ({ key, body }: { key: string; body: JobInput }) =>
     unwrap(await client.POST('/jobs', { params: { header: keyed(key) }, body })),
   );
 
 export const useChangeJob = () =>
-  useChange(async ({ job, body }: { job: Job; body: JobInput }) =>
+  useChange('jobs', async ({ job, body }: { job: Job; body: JobInput }) =>
     unwrap(
       await client.PUT('/jobs/{id}', { params: { path: { id: job.id }, header: etag(job.version) }, body }),
     ),
   );
 
 export const usePlanJob = () =>
-  useChange(async ({ job, knobs, units }: { job: Job; knobs: JobKnobs; units: Units }) =>
+  useChange('jobs', async ({ job, knobs, units }: { job: Job; knobs: JobKnobs; units: Units }) =>
     unwrap(
       await client.PUT('/jobs/{id}/sheet', {
         params: { path: { id: job.id }, header: etag(job.version) },
@@ -92,7 +92,7 @@ export const usePlanJob = () =>
   );
 
 export const useDropJob = () =>
-  useChange(async ({ id, version }: { id: string; version: number }) =>
+  useChange('jobs', async ({ id, version }: { id: string; version: number }) =>
     done(await client.DELETE('/jobs/{id}', { params: { path: { id }, header: etag(version) } })),
   );
 

@@ -13,7 +13,7 @@ export const useWaiting = () => {
   const cache = useQueryClient();
   const maker = makerOf(useSession().data);
   useEffect(() => setMaker(maker), [maker]);
-  useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
+  useEffect(() => sendWaiting(() => void refresh(cache, 'log')), [cache]);
   useEffect(() => watchSteps((w) => void cache.setQueryData(washKey(w.id), w)), [cache]);
   return useSyncExternalStore(watchWaiting, waiting);
 };

@@ -23,7 +23,7 @@ export const useSeason = (days: number) =>
   });
 
 export const useStrike = () =>
-  useChange(async ({ id, note, key }: { id: number; note?: string; key: string }) =>
+  useChange('log', async ({ id, note, key }: { id: number; note?: string; key: string }) =>
     unwrap(
       await client.POST('/log/{id}/strike', { params: { path: { id }, header: keyed(key) }, body: { note } }),
     ),
@@ -31,12 +31,12 @@ export const useStrike = () =>
 
 /** Puts a row right; with nothing said, one that was struck out comes back. */
 export const useAmend = () =>
-  useChange(async ({ id, body, key }: { id: number; body: Amendment; key: string }) =>
+  useChange('log', async ({ id, body, key }: { id: number; body: Amendment; key: string }) =>
     unwrap(await client.POST('/log/{id}/amendments', { params: { path: { id }, header: keyed(key) }, body })),
   );
 
 export const useNote = () =>
-  useChange(async ({ id, key, note }: { id: string; key: string; note: string }) =>
+  useChange('log', async ({ id, key, note }: { id: string; key: string; note: string }) =>
     unwrap(
       await client.POST('/blades/{id}/notes', {
         params: { path: { id }, header: keyed(key) },
@@ -52,7 +52,9 @@ export const usePreviewLogImport = () =>
 
 /** Begins to add a file's rows. The form makes the ID: sent again under it, nothing is added twice. */
 export const useLogImport = () =>
-  useChange(({ id, ...u }: Upload & { id: string }) => send<LogImportWork>('PUT', `/log-imports/${id}`, u));
+  useChange('log', ({ id, ...u }: Upload & { id: string }) =>
+    send<LogImportWork>('PUT', `/log-imports/${id}`, u),
+  );
 
 /** The last files of old records, asked again while one is worked through. What follows from rows is stale when one is done. */
 export function useLogImports() {

@@ -8,6 +8,6 @@ export const useKeep = () => {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (w: Parameters<typeof keep>[0]) => keep(w),
-    onSuccess: (kept) => (kept.waits ? undefined : refresh(cache)),
+    onSuccess: (kept) => (kept.waits ? undefined : refresh(cache, 'log')),
   });
 };

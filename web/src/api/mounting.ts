@@ -67,6 +67,7 @@ export const useStepMounting = () => {
 
 export const useEndMounting = () =>
   useChange(
+    'log',
     async ({ id, version, ...body }: { id: string; version: number; by?: string; diameter_mm?: number }) =>
       unwrap(
         await client.POST('/mountings/{id}/end', { params: { path: { id }, header: etag(version) }, body }),
@@ -74,4 +75,6 @@ export const useEndMounting = () =>
   );
 
 export const useDropMounting = () =>
-  useChange(async (id: string) => done(await client.DELETE('/mountings/{id}', { params: { path: { id } } })));
+  useChange('log', async (id: string) =>
+    done(await client.DELETE('/mountings/{id}', { params: { path: { id } } })),
+  );

@@ -16,7 +16,7 @@ export const useOwningNotes = () =>
   useQuery({ queryKey: ['owning', 'notes'], queryFn: async () => unwrap(await client.GET('/owning')) });
 
 export const useNoteOwning = () =>
-  useChange(async ({ version, body }: { version: number; body: OwningInput }) =>
+  useChange('owning', async ({ version, body }: { version: number; body: OwningInput }) =>
     unwrap(await client.PUT('/owning', { params: { header: etag(version) }, body })),
   );
 

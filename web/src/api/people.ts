@@ -157,30 +157,32 @@ export const usePeople = () =>
   useQuery({ queryKey: ['people'], queryFn: async () => unwrap(await client.GET('/people')) });
 
 export const useAddMember = () =>
-  useChange(async ({ body, key }: { body: MemberInput; key: string }) =>
+  useChange('people', async ({ body, key }: { body: MemberInput; key: string }) =>
     unwrap(await client.POST('/people', { body, params: { header: { 'Idempotency-Key': key } } })),
   );
 
 export const useChangeMember = () =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: MemberInput }) =>
+  useChange('people', async ({ id, version, body }: { id: string; version: number; body: MemberInput }) =>
     unwrap(await client.PUT('/people/{id}', { params: { path: { id }, header: etag(version) }, body })),
   );
 
 export const useRemoveMember = () =>
-  useChange(async (id: string) => done(await client.DELETE('/people/{id}', { params: { path: { id } } })));
+  useChange('people', async (id: string) =>
+    done(await client.DELETE('/people/{id}', { params: { path: { id } } })),
+  );
 
 export const useDropPin = () =>
-  useChange(async (id: string) =>
+  useChange('people', async (id: string) =>
     done(await client.DELETE('/people/{id}/pin', { params: { path: { id } } })),
   );
 
 export const useInvite = () =>
-  useChange(async (id: string) =>
+  useChange('people', async (id: string) =>
     unwrap(await client.POST('/people/{id}/invitations', { params: { path: { id } } })),
   );
 
 export const useSignOff = () =>
-  useChange(async ({ id, saw, cuts }: { id: string; saw: string; cuts: SignOffCut[] }) =>
+  useChange('people', async ({ id, saw, cuts }: { id: string; saw: string; cuts: SignOffCut[] }) =>
     unwrap(
       await client.PUT('/people/{id}/sign-offs/{saw}', {
         params: { path: { id, saw }, header: keyed(crypto.randomUUID()) },
@@ -197,15 +199,17 @@ export const usePasses = (wanted: boolean) =>
   });
 
 export const useWithdraw = () =>
-  useChange(async (id: string) => done(await client.DELETE('/passes/{id}', { params: { path: { id } } })));
+  useChange('people', async (id: string) =>
+    done(await client.DELETE('/passes/{id}', { params: { path: { id } } })),
+  );
 
 export const useAddToken = () =>
-  useChange(async (body: { name: string; role: Role; days: number }) =>
+  useChange('people', async (body: { name: string; role: Role; days: number }) =>
     unwrap(await client.POST('/tokens', { body })),
   );
 
 export const useAddGuest = () =>
-  useChange(async ({ id, name, days }: { id: string; name: string; days: number }) =>
+  useChange('people', async ({ id, name, days }: { id: string; name: string; days: number }) =>
     unwrap(await client.POST('/blades/{id}/guests', { params: { path: { id } }, body: { name, days } })),
   );
 

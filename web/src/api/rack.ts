@@ -105,27 +105,27 @@ export const useUnmarked = (body: UnmarkedReadings) =>
   });
 
 export const useAddBlade = () =>
-  useChange(async ({ key, body }: { key: string; body: BladeInput }) =>
+  useChange('rack', async ({ key, body }: { key: string; body: BladeInput }) =>
     unwrap(await client.POST('/blades', { params: { header: { 'Idempotency-Key': key } }, body })),
   );
 
 export const useChangeBlade = () =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: BladeInput }) =>
+  useChange('rack', async ({ id, version, body }: { id: string; version: number; body: BladeInput }) =>
     unwrap(await client.PUT('/blades/{id}', { params: { path: { id }, header: etag(version) }, body })),
   );
 
 export const useRetireBlade = () =>
-  useChange(async ({ id, body }: { id: string; body: Retirement }) =>
+  useChange('log', async ({ id, body }: { id: string; body: Retirement }) =>
     unwrap(await client.PUT('/blades/{id}/retirement', { params: { path: { id } }, body })),
   );
 
 export const useRestoreBlade = () =>
-  useChange(async (id: string) =>
+  useChange('log', async (id: string) =>
     unwrap(await client.DELETE('/blades/{id}/retirement', { params: { path: { id } } })),
   );
 
 export const useSetPhoto = () =>
-  useChange(async ({ id, file }: { id: string; file: File | null }) => {
+  useChange('rack', async ({ id, file }: { id: string; file: File | null }) => {
     const params = { path: { id } };
     if (!file) return unwrap(await client.DELETE('/blades/{id}/photo', { params }));
     return unwrap(
@@ -139,17 +139,17 @@ export const useSetPhoto = () =>
   });
 
 export const useAddSaw = () =>
-  useChange(async ({ key, body }: { key: string; body: SawInput }) =>
+  useChange('rack', async ({ key, body }: { key: string; body: SawInput }) =>
     unwrap(await client.POST('/saws', { params: { header: { 'Idempotency-Key': key } }, body })),
   );
 
 export const useChangeSaw = () =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: SawInput }) =>
+  useChange('rack', async ({ id, version, body }: { id: string; version: number; body: SawInput }) =>
     unwrap(await client.PUT('/saws/{id}', { params: { path: { id }, header: etag(version) }, body })),
   );
 
 export const useRetireSaw = () =>
-  useChange(async ({ id, body }: { id: string; body: Retirement }) =>
+  useChange('log', async ({ id, body }: { id: string; body: Retirement }) =>
     unwrap(await client.PUT('/saws/{id}/retirement', { params: { path: { id } }, body })),
   );
 
@@ -159,7 +159,7 @@ export const usePreviewImport = () =>
   });
 
 export const useImport = () =>
-  useChange(async (body: RackFile) => unwrap(await client.POST('/rack-imports', { body })));
+  useChange('rack', async (body: RackFile) => unwrap(await client.POST('/rack-imports', { body })));
 
 /** A sheet of labels, as SVG text. */
 export const useLabels = () =>
@@ -185,7 +185,7 @@ export const useDadoSet = (id: string, units: Units) =>
   });
 
 export const useSetDadoSet = (units: Units) =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: DadoSetInput }) =>
+  useChange('log', async ({ id, version, body }: { id: string; version: number; body: DadoSetInput }) =>
     unwrap(
       await client.PUT('/blades/{id}/set', {
         params: { path: { id }, query: { units }, header: etag(version) },
@@ -195,7 +195,7 @@ export const useSetDadoSet = (units: Units) =>
   );
 
 export const useRenewParts = (units: Units) =>
-  useChange(async ({ id, key, body }: { id: string; key: string; body: Renewal }) =>
+  useChange('log', async ({ id, key, body }: { id: string; key: string; body: Renewal }) =>
     unwrap(
       await client.POST('/blades/{id}/renewals', {
         params: { path: { id }, query: { units }, header: keyed(key) },

@@ -21,12 +21,12 @@ export const useTrial = (id: string) =>
   });
 
 export const useStartTrial = () =>
-  useChange(async ({ key, body }: { key: string; body: TrialAsk }) =>
+  useChange('log', async ({ key, body }: { key: string; body: TrialAsk }) =>
     unwrap(await client.POST('/trials', { params: { header: keyed(key) }, body })),
   );
 
 export const useTrialCut = () =>
-  useChange(async (p: { id: string; version: number; piece: number; seconds?: number }) =>
+  useChange('log', async (p: { id: string; version: number; piece: number; seconds?: number }) =>
     unwrap(
       await client.POST('/trials/{id}/cuts', {
         params: { path: { id: p.id }, header: etag(p.version) },
@@ -36,13 +36,13 @@ export const useTrialCut = () =>
   );
 
 export const useTrialGrade = () =>
-  useChange(async ({ id, version, body }: { id: string; version: number; body: TrialGrade }) =>
+  useChange('log', async ({ id, version, body }: { id: string; version: number; body: TrialGrade }) =>
     unwrap(
       await client.POST('/trials/{id}/grades', { params: { path: { id }, header: etag(version) }, body }),
     ),
   );
 
 export const useEndTrial = () =>
-  useChange(async ({ id, version }: { id: string; version: number }) =>
+  useChange('log', async ({ id, version }: { id: string; version: number }) =>
     unwrap(await client.POST('/trials/{id}/end', { params: { path: { id }, header: etag(version) } })),
   );

@@ -27,7 +27,7 @@ export const useReadLength = () =>
   });
 
 export const useChangeShop = () =>
-  useChange(async ({ version, body }: { version: number; body: ShopInput }) =>
+  useChange('rack', async ({ version, body }: { version: number; body: ShopInput }) =>
     unwrap(await client.PUT('/shop', { params: { header: etag(version) }, body })),
   );
 
@@ -44,6 +44,7 @@ export const useLicences = () =>
 export const useCalendar = () =>
   useQuery({ queryKey: ['calendar'], queryFn: async () => unwrap(await client.GET('/calendar')) });
 
-export const useNewCalendar = () => useChange(async () => unwrap(await client.POST('/calendar')));
+export const useNewCalendar = () => useChange('calendar', async () => unwrap(await client.POST('/calendar')));
 
-export const useWithdrawCalendar = () => useChange(async () => done(await client.DELETE('/calendar')));
+export const useWithdrawCalendar = () =>
+  useChange('calendar', async () => done(await client.DELETE('/calendar')));

@@ -25,7 +25,7 @@ export const useTrace = (id: string) =>
   });
 
 export const useStartTrace = () =>
-  useChange(async ({ key, body }: { key: string; body: TraceAsk }) =>
+  useChange('log', async ({ key, body }: { key: string; body: TraceAsk }) =>
     unwrap(await client.POST('/traces', { params: { header: keyed(key) }, body })),
   );
 
@@ -41,6 +41,7 @@ export const useSetEvidence = () => {
 
 export const useEndTrace = () =>
   useChange(
+    'log',
     async ({
       id,
       version,
@@ -58,4 +59,6 @@ export const useEndTrace = () =>
   );
 
 export const useDropTrace = () =>
-  useChange(async (id: string) => done(await client.DELETE('/traces/{id}', { params: { path: { id } } })));
+  useChange('log', async (id: string) =>
+    done(await client.DELETE('/traces/{id}', { params: { path: { id } } })),
+  );

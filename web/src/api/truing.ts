@@ -21,7 +21,7 @@ export const useTruings = (of: { saw_id?: string; blade_id?: string; test?: Trui
   });
 
 export const useMoveSaw = () =>
-  useChange(async ({ id, key, note }: { id: string; key: string; note?: string }) =>
+  useChange('log', async ({ id, key, note }: { id: string; key: string; note?: string }) =>
     unwrap(
       await client.POST('/saws/{id}/moves', {
         params: { path: { id }, header: { 'Idempotency-Key': key } },
