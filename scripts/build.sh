@@ -10,7 +10,7 @@ say() { printf 'corte: %s\n' "$*" >&2; }
 [ -e web/wasm/core.wasm ] || say "compiling the core for browsers that lose the server"
 mkdir -p web/wasm
 GOOS=js GOARCH=wasm go build -trimpath -ldflags='-s -w' -o web/wasm/core.new ./cmd/corte-offline
-cmp -s web/wasm/core.new web/wasm/core.wasm && rm web/wasm/away.new || mv web/wasm/away.new web/wasm/away.wasm
+cmp -s web/wasm/core.new web/wasm/core.wasm && rm web/wasm/core.new || mv web/wasm/core.new web/wasm/core.wasm
 cmp -s "$(go env GOROOT)/lib/wasm/wasm_exec.js" web/wasm/wasm_exec.js || cp "$(go env GOROOT)/lib/wasm/wasm_exec.js" web/wasm/
 
 if [ ! -e web/dist/index.html ] || [ -n "$(find web/src web/wasm web/public web/index.html web/vite.config.ts web/package-lock.json -newer web/dist/index.html -print -quit)" ]; then

@@ -39,13 +39,10 @@ export type Changed = keyof typeof follows | 'everything';
 
 /** Asks again what follows from a change. */
 export function refresh(cache: QueryClient, changed: Changed) {
-  const keys = changed === 'everything' ? Object.values(follows).flat() : follows[changed];
-  return Promise.all(
-    [...new Set(keys)].map((k) => {
-      const asked = cache.invalidateQueries({ queryKey: [k] });
-      return k === 'shelf' ? undefined : asked; // nobody waits for it
-    }),
-  );
+  const keys = new Set(changed === 'everything' ? Object.values(follows).flat() : follows[changed]);
+  const ask = (key: string) => cache.invalidateQueries({ queryKey: [key] });
+  if (keys.delete('shelf')) void ask('shelf'); // nobody waits for it
+  return Promise.all([...keys].map(ask));
 }
 
 /** A change of the shop, after which what follows from it is asked again. */
