@@ -12,6 +12,7 @@ test:
 # Tests that take minutes; the build tag long lets them take their time.
 test-long: setup build
 	CORTE_LONG=1 go test -tags long -timeout 60m -count=1 ./internal/attack ./core/sight
+	scripts/new-field.sh
 
 # Looks for input that no seed of a fuzz target has.
 fuzz:
@@ -28,9 +29,10 @@ generate:
 	go tool oapi-codegen -config api/models.yaml api/openapi.yaml
 	go tool oapi-codegen -config api/server.yaml api/openapi.yaml
 	@sed -i '1i //go:build !js\n' internal/httpapi/contract/server.gen.go
+	go run ./scripts/records
 	cd web && npm run -s types && npm run -s sentences
 
-generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go web/src/api/schema.d.ts web/src/locales/en.po web/src/api/bounds.json
+generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go internal/store/rows.gen.go internal/wire/records.gen.go web/src/api/schema.d.ts web/src/locales/en.po web/src/api/bounds.json
 fresh:
 	@old=$$(mktemp -d) && trap 'rm -rf "$$old"' EXIT && cp $(generated) "$$old" && $(MAKE) -s generate && \
 	for f in $(generated); do diff -q "$$old/$$(basename $$f)" $$f >/dev/null || \

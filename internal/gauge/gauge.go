@@ -126,6 +126,9 @@ func (h *Hub) close() {
 func (h *Hub) follow(ctx context.Context, addr string) {
 	wait, level := firstWait, slog.LevelWarn
 	for ctx.Err() == nil {
+		h.mu.Lock()
+		wanted := h.wanted // before it is tried, so that nobody who begins to watch meanwhile is missed
+		h.mu.Unlock()
 		start := time.Now()
 		err := h.listen(ctx, addr)
 		if ctx.Err() != nil {
@@ -136,9 +139,6 @@ func (h *Hub) follow(ctx context.Context, addr string) {
 		}
 		h.log.Log(ctx, level, "gauge gone", "addr", addr, "error", err, "next try in", wait)
 		level = slog.LevelDebug // said once
-		h.mu.Lock()
-		wanted := h.wanted
-		h.mu.Unlock()
 		select {
 		case <-ctx.Done():
 			return

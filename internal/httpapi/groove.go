@@ -12,7 +12,6 @@ import (
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
-	"corte/internal/rackfile"
 	"corte/internal/refusal"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/store"
@@ -30,7 +29,7 @@ func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObj
 
 func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObject) (contract.SetDadoSetResponseObject, error) {
 	v := voiceOf(ctx)
-	made, err := rackfile.SetOf(*r.Body)
+	made, err := wire.ReadSet(*r.Body)
 	if err != nil {
 		return nil, err
 	}
@@ -51,7 +50,7 @@ func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObj
 }
 
 func (v voice) encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
-	set := rackfile.RecordOfSet(d.Set)
+	set := wire.SetInput(d.Set)
 	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(set.Kind), LeftMm: set.LeftMm, RightMm: set.RightMm, Wings: set.Wings,
 		Parts: set.Parts, EarsMm: set.EarsMm, Ranges: set.Ranges, Build: set.Build, Tests: d.Held.Told, Known: []contract.KnownPart{}, Saws: []contract.SetOnSaw{}}
 	for _, w := range d.Saws {

@@ -17,7 +17,6 @@ import (
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
-	"corte/internal/rackfile"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/rack"
@@ -27,7 +26,7 @@ import (
 
 func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject) (contract.AddBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := rackfile.BladeOf(*r.Body)
+	b, err := wire.ReadBlade(*r.Body)
 	if err != nil {
 		return nil, err
 	}
@@ -39,7 +38,7 @@ func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject)
 
 func (s *server) DraftBlade(ctx context.Context, r contract.DraftBladeRequestObject) (contract.DraftBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := rackfile.BladeOf(*r.Body)
+	b, err := wire.ReadBlade(*r.Body)
 	if err != nil {
 		return nil, err
 	}
@@ -56,7 +55,7 @@ func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBla
 
 func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestObject) (contract.ChangeBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := rackfile.BladeOf(*r.Body)
+	b, err := wire.ReadBlade(*r.Body)
 	if err != nil {
 		return nil, err
 	}
@@ -80,19 +79,12 @@ func (s *server) RestoreBlade(ctx context.Context, r contract.RestoreBladeReques
 }
 
 func (s *server) AddSaw(ctx context.Context, r contract.AddSawRequestObject) (contract.AddSawResponseObject, error) {
-	w, err := rackfile.SawOf(*r.Body)
-	if err != nil {
-		return nil, err
-	}
-	w, err = s.in(ctx).Rack.AddSaw(ctx, s.shop(ctx), w)
+	w, err := s.in(ctx).Rack.AddSaw(ctx, s.shop(ctx), wire.ReadSaw(*r.Body))
 	return contract.AddSaw201JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) DraftSaw(_ context.Context, r contract.DraftSawRequestObject) (contract.DraftSawResponseObject, error) {
-	w, err := rackfile.SawOf(*r.Body)
-	if err != nil {
-		return nil, err
-	}
+	w := wire.ReadSaw(*r.Body)
 	return contract.DraftSaw200JSONResponse(encodeSaw(w)), rack.CheckSaw(w)
 }
 
@@ -102,12 +94,9 @@ func (s *server) GetSaw(ctx context.Context, r contract.GetSawRequestObject) (co
 }
 
 func (s *server) ChangeSaw(ctx context.Context, r contract.ChangeSawRequestObject) (contract.ChangeSawResponseObject, error) {
-	w, err := rackfile.SawOf(*r.Body)
-	if err != nil {
-		return nil, err
-	}
+	w := wire.ReadSaw(*r.Body)
 	w.ID, w.Version = r.ID, version(r.Params.IfMatch)
-	w, err = s.in(ctx).Rack.ChangeSaw(ctx, s.shop(ctx), w)
+	w, err := s.in(ctx).Rack.ChangeSaw(ctx, s.shop(ctx), w)
 	return contract.ChangeSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -180,7 +169,7 @@ func (s *server) ListUsualSaws(_ context.Context, r contract.ListUsualSawsReques
 			w.Diameter = measure.Length(*d)
 			w = starter.OfDiameter(w)
 		}
-		out.Items = append(out.Items, rackfile.RecordOfSaw(store.Saw{Saw: w}))
+		out.Items = append(out.Items, wire.SawInput(store.Saw{Saw: w}))
 	}
 	return out, nil
 }
@@ -201,7 +190,7 @@ func (s *server) ListUsualBlades(ctx context.Context, r contract.ListUsualBlades
 			b.Name += ", " + w.Name
 		}
 		out.Items = append(out.Items, contract.UsualBlade{
-			ID: b.ID, For: voiceOf(ctx).Word(b.For), PitchMm: b.Blade.Pitch(), GulletDepthMm: b.Blade.GulletDepth(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
+			ID: b.ID, For: voiceOf(ctx).Word(b.For), PitchMm: b.Blade.Pitch(), GulletDepthMm: b.Blade.GulletDepth(), Input: wire.BladeInput(store.Blade{Name: b.Name, Blade: b.Blade}),
 		})
 	}
 	return out, nil
@@ -241,18 +230,11 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 	c := b.Condition
 	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{
-		ID: b.ID, Version: b.Version, Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
-		KerfMm: b.Kerf, PlateMm: ptr.Positive(b.Plate), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
-		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: ptr.To(b.Blade.Carbide),
-		GulletShape: ptr.To(b.GulletShape), Features: []struct {
+		ID: b.ID, Version: b.Version, HookDeg: b.Rake(), HookKnown: !b.HookUnknown, Features: []struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
 		}{},
-		MaxRpm: ptr.Positive(b.MaxRPM), GulletMm: ptr.Positive(b.Gullet), RakerMm: ptr.Positive(b.Raker),
-		KeptFor: b.KeptFor, Nails: b.Nails, Ferrous: b.Ferrous,
-		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: ptr.Positive(b.Price), CarbideMm: ptr.Positive(b.Tip),
-		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
-		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: ptr.Positive(b.SideClearance()),
+		PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired), MountedOn: b.MountedOn, SideClearanceMm: ptr.Positive(b.SideClearance()),
 		Condition: contract.Condition{
 			State: contract.ConditionState(c.Word(b.Grind)), Verdict: careVerdict(c, state),
 			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
@@ -262,6 +244,7 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
 		},
 	}
+	wire.FillBlade(&out, b)
 	for _, f := range b.Blade.Features() {
 		out.Features = append(out.Features, struct {
 			Name string `json:"name"`
@@ -270,10 +253,10 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 	}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch(), b.GulletDepth()
-		out.Grind = ptr.To(b.Grind)
 		out.Groove.RidgeMm = groove.Ridge(b.Blade)
 		out.Groove.FlatEnoughFor = v.Say(groove.FlatEnoughFor(b.Blade))
 	}
+	out.Group = nil
 	if b.Grind == blade.ATBR {
 		out.Group = ptr.To(b.GroupSize())
 	}
@@ -297,19 +280,14 @@ func withProfile(out contract.Blade, b store.Blade) contract.Blade {
 const profilePoints = 33
 
 func encodeSaw(w store.Saw) contract.Saw {
-	record := rackfile.RecordOfSaw(w)
+	record := wire.SawInput(w)
 	out := contract.Saw{
-		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter,
-		LeastMm: ptr.Positive(w.Least), ArborMm: w.Arbor, BushingsMm: append([]measure.Length{}, w.Bushings...), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
-		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: ptr.Positive(w.Knife), Brake: record.Brake, DadoSets: w.DadoSets,
-		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach, Reach45Mm: ptr.Positive(w.Reach45), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
-		BelowTableMm: w.BelowTable, ChopWidthMm: ptr.Positive(w.ChopWidth), CrosscutMm: ptr.Positive(w.Crosscut),
-		Thread: ptr.To(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: ptr.Positive(w.WheelLead),
-		FenceLeadMm: ptr.Positive(w.FenceLead), ToBoltMm: ptr.Positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
-		NutSide: ptr.To(contract.SawNutSide(w.NutSide.String())), TiltSide: ptr.To(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, ShoeMm: record.ShoeMm, CarriageMm: record.CarriageMm, CarriageClamps: record.CarriageClamps,
-		ScoringDiameterMm: record.ScoringDiameterMm, ScoringKerfMm: record.ScoringKerfMm, ScoringRpm: record.ScoringRpm, ScoringTilts: record.ScoringTilts, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
-		HeelMm: w.Heel, HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
+		ID: w.ID, Version: w.Version, BushingsMm: append([]measure.Length{}, w.Bushings...), PowerLimitW: w.PowerLimitW(), Brake: record.Brake,
+		Tolerances: record.Tolerances, HeldTo: wire.Tolerances(w.HeldTo()), HeelMm: w.Heel, HeelAt: w.HeelAt, FenceAt: w.FenceAt,
+		MountedBladeID: w.Mounted, Retired: encodeRetired(w.Retired),
 	}
+	wire.FillSaw(&out, w)
+	out.TiltDeg, out.TurnDeg = w.MostBevel(), w.MostMiter()
 	if w.FenceAt != nil {
 		out.FenceOpenMm = ptr.To(w.FenceOpen)
 	}

@@ -29,3 +29,19 @@ func Positive[T ~float64](v T) *T {
 	}
 	return &v
 }
+
+// Or is what is pointed at, or v where nothing is.
+func Or[T any](p *T, v T) T {
+	if p != nil {
+		v = *p
+	}
+	return v
+}
+
+// Unless leaves out what is zero, or what is meant where nothing is said.
+func Unless[T comparable](v, usual T) *T {
+	if v == usual {
+		return nil
+	}
+	return NonZero(v)
+}

@@ -11,6 +11,7 @@ import (
 
 	"corte/internal/record"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 // An Action is what an import would do with a row.
@@ -82,11 +83,11 @@ func (r *Reader) Compare(shop uuid.UUID, text string, rows []Row, saws []store.S
 	sum := sha256.New()
 	fmt.Fprint(sum, text)
 	for _, w := range saws {
-		rack[Saw] = append(rack[Saw], there{w.ID, w.Name, w.Version, w.Retired != nil, fieldsOf(RecordOfSaw(w))})
+		rack[Saw] = append(rack[Saw], there{w.ID, w.Name, w.Version, w.Retired != nil, fieldsOf(wire.SawInput(w))})
 		fmt.Fprint(sum, w.ID, w.Version)
 	}
 	for _, b := range blades {
-		rack[Blade] = append(rack[Blade], there{b.ID, b.Name, b.Version, b.Retired != nil, fieldsOf(RecordOfBlade(b))})
+		rack[Blade] = append(rack[Blade], there{b.ID, b.Name, b.Version, b.Retired != nil, fieldsOf(wire.BladeInput(b))})
 		fmt.Fprint(sum, b.ID, b.Version)
 	}
 	p := Preview{Lines: make([]Line, len(rows)), Digest: hex.EncodeToString(sum.Sum(nil)[:16])}
@@ -144,9 +145,9 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		return
 	}
 	if len(found) == 1 {
-		now := fieldsOf(RecordOfBlade(l.Blade))
+		now := fieldsOf(wire.BladeInput(l.Blade))
 		if l.What == Saw {
-			now = fieldsOf(RecordOfSaw(l.Saw))
+			now = fieldsOf(wire.SawInput(l.Saw))
 		}
 		if l.Differences = differences(found[0].fields, now); len(l.Differences) > 0 {
 			if found[0].retired {

@@ -1,3 +1,10 @@
+// Package rackfile is the rack as a file: JSON with a published schema, or CSV.
+// It reads strictly and row by row, so that one bad row does not spoil a file,
+// and compares what it read with the rack that is there before anything is
+// saved.
+//
+// The records are the contract's own inputs with an id beside them: what a file
+// may hold is what a person may type, checked by the same schema.
 package rackfile
 
 import (
@@ -21,6 +28,7 @@ import (
 	"corte/internal/sheet"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
+	"corte/internal/wire"
 )
 
 // A What says which kind of thing a row is.
@@ -193,10 +201,10 @@ func (r *Reader) check(row *Row) {
 
 // CheckBlade reports what is wrong with a blade by the schema and the craft, as
 // with one that somebody sends.
-func (r *Reader) CheckBlade(b store.Blade) error { return r.checkRecord(Blade, RecordOfBlade(b)) }
+func (r *Reader) CheckBlade(b store.Blade) error { return r.checkRecord(Blade, wire.BladeInput(b)) }
 
 // CheckSaw is CheckBlade of a saw.
-func (r *Reader) CheckSaw(w store.Saw) error { return r.checkRecord(Saw, RecordOfSaw(w)) }
+func (r *Reader) CheckSaw(w store.Saw) error { return r.checkRecord(Saw, wire.SawInput(w)) }
 
 func (r *Reader) checkRecord(what What, record any) error {
 	raw, err := json.Marshal(record)
@@ -218,10 +226,7 @@ func (row *Row) take(raw []byte) error {
 		if err := json.Unmarshal(raw, &in); err != nil {
 			return err
 		}
-		var err error
-		if row.Saw, err = SawOf(in); err != nil {
-			return err
-		}
+		row.Saw = wire.ReadSaw(in)
 		return rack.CheckSaw(row.Saw)
 	}
 	var in contract.BladeInput
@@ -229,7 +234,7 @@ func (row *Row) take(raw []byte) error {
 		return err
 	}
 	var err error
-	if row.Blade, err = BladeOf(in); err != nil {
+	if row.Blade, err = wire.ReadBlade(in); err != nil {
 		return err
 	}
 	return rack.CheckBlade(row.Blade)
@@ -346,13 +351,13 @@ func Write(format contract.FileFormat, saws []store.Saw, blades []store.Blade) (
 		Blades  []map[string]any `json:"blades"`
 	}{schemaName, formatName, formatVersion, []map[string]any{}, []map[string]any{}}
 	for _, w := range saws {
-		fields := fieldsOf(RecordOfSaw(w))
+		fields := fieldsOf(wire.SawInput(w))
 		fields["id"] = w.ID
 		retired(fields, w.Retired)
 		doc.Saws = append(doc.Saws, fields)
 	}
 	for _, b := range blades {
-		fields := fieldsOf(RecordOfBlade(b))
+		fields := fieldsOf(wire.BladeInput(b))
 		fields["id"] = b.ID
 		retired(fields, b.Retired)
 		doc.Blades = append(doc.Blades, fields)
@@ -375,18 +380,15 @@ func fieldsOf(record any) map[string]any {
 	return fields
 }
 
-// csvHeader is the order of the columns: what tells blades apart first.
-var csvHeader = []string{"id", "name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "group",
-	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "coating", "slots", "kept_for", "nails", "ferrous",
-	"shoulder", "shear", "throwaway", "carbide", "gullet_shape",
-	"hangs", "price", "carbide_mm", "sharpened_before", "note", "retired"}
+// csvHeader are the columns of a file, in the contract's order.
+var csvHeader = slices.Concat([]string{"id"}, wire.BladeNames, []string{"retired"})
 
 func writeCSV(blades []store.Blade) ([]byte, error) {
 	var out bytes.Buffer
 	w := sheet.NewWriter(&out)
 	_ = w.Write(csvHeader)
 	for _, b := range blades {
-		fields := fieldsOf(RecordOfBlade(b))
+		fields := fieldsOf(wire.BladeInput(b))
 		fields["id"] = b.ID.String()
 		retired(fields, b.Retired)
 		record := make([]string, len(csvHeader))
@@ -417,7 +419,7 @@ func cellOf(v any) string {
 // from the contract's own.
 func (r *Reader) Schema() (map[string]any, error) {
 	plain := map[string]any{}
-	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side", "Carbide", "GulletShape", "Retired"} {
+	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side", "Carbide", "GulletShape", "SawKind", "Thread", "Brake", "Retired"} {
 		raw, err := json.Marshal(r.spec.Components.Schemas[name].Value)
 		if err != nil {
 			return nil, err

@@ -374,7 +374,7 @@ func TestWhatCannotBeReadIsSaidAndNothingIsWritten(t *testing.T) {
 		"twice":               {changed(t, raw, "", same, "tables/log.ndjson"), "twice"},
 		"no row":              {resummed(t, raw, "baths", func(b []byte) []byte { return append(b, "[]\n"...) }), "is not a row"},
 		"a long row":          {resummed(t, raw, "baths", func(b []byte) []byte { return append(b, `{"id": "`+strings.Repeat("x", mostLine)+"\"}\n"...) }), "longer than a row"},
-		"an odd row":          {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"teeth": `), []byte(`"teeth": -`), 1) }), "blades, line 1: a blade can't have -"},
+		"an odd row":          {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"teeth": `), []byte(`"teeth": -`), 1) }), "blades, line 1: -30 is not a possible count"},
 		"nothing's make":      {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"make": "`), []byte(`"make": "no`), 1) }), "blades, line 1: "},
 		"another grind":       {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"grind": "`), []byte(`"grind": "XX`), 1) }), "blades, line 1: "},
 		"too many teeth":      {resummed(t, raw, "blades", func(b []byte) []byte { return bytes.Replace(b, []byte(`"teeth": `), []byte(`"teeth": 1000`), 1) }), "blades, line 1: "},

@@ -6,13 +6,12 @@ import (
 	"errors"
 	"fmt"
 	"reflect"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
-	"corte/core/blade"
-	"corte/core/measure"
 	"corte/internal/record"
 )
 
@@ -22,49 +21,20 @@ func (s *Store) RetireBlade(ctx context.Context, shop, id uuid.UUID, r *Retired)
 }
 
 type bladeRow struct {
-	ID        uuid.UUID      `db:"id"`
-	Shop      uuid.UUID      `db:"shop_id"`
-	Name      string         `db:"name"`
-	Make      string         `db:"make"`
-	Diameter  measure.Length `db:"diameter_mm"`
-	Bore      measure.Length `db:"bore_mm"`
-	Kerf      measure.Length `db:"kerf_mm"`
-	Plate     measure.Length `db:"plate_mm"`
-	Teeth     int            `db:"teeth"`
-	Grind     string         `db:"grind"`
-	Group     int            `db:"raker_group"`
-	Bevel     float64        `db:"bevel_deg"`
-	Hook      float64        `db:"hook_deg"`
-	MaxRPM    float64        `db:"max_rpm"`
-	Gullet    measure.Length `db:"gullet_mm"`
-	Raker     measure.Length `db:"raker_mm"`
-	KeptFor   string         `db:"kept_for"`
-	Nails     bool           `db:"nails"`
-	Ferrous   bool           `db:"ferrous"`
-	Hangs     string         `db:"hangs"`
-	Note      string         `db:"note"`
-	Coating   string         `db:"coating"`
-	Slots     int            `db:"slots"`
-	Price     float64        `db:"price"`
-	Tip       measure.Length `db:"carbide_mm"`
-	HookUnk   bool           `db:"hook_unknown"`
-	Shoulder  bool           `db:"shoulder"`
-	Shear     bool           `db:"shear"`
-	Throwaway bool           `db:"throwaway"`
-	Carbide   string         `db:"carbide"`
-	Shape     string         `db:"gullet_shape"`
-	Sharpened int            `db:"sharpened_before"`
-	MountedOn *uuid.UUID     `db:"mounted_on"`
-	PhotoAt   *time.Time     `db:"photo_at"`
-	Version   int            `db:"version"`
-	Condition []byte         `db:"condition"` // JSON; nil for a blade that has no log yet
-	MadeOf    []byte         `db:"made_of"`   // JSON
+	ID   uuid.UUID `db:"id"`
+	Shop uuid.UUID `db:"shop_id"`
+	bladeFields
+	HookUnknown bool       `db:"hook_unknown"`
+	MountedOn   *uuid.UUID `db:"mounted_on"`
+	PhotoAt     *time.Time `db:"photo_at"`
+	Version     int        `db:"version"`
+	Condition   []byte     `db:"condition"` // JSON; nil for a blade that has no log yet
+	MadeOf      []byte     `db:"made_of"`   // JSON
 	retiredRow
 }
 
-var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
-	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hangs", "note",
-	"coating", "slots", "price", "carbide_mm", "sharpened_before", "hook_unknown", "shoulder", "shear", "throwaway", "carbide", "gullet_shape"}
+// allBladeColumns are what a blade's row is written with.
+var allBladeColumns = slices.Concat(bladeColumns, columns{"hook_unknown"})
 
 // most are what a row holds at the most, far beyond what a request may say.
 const (
@@ -112,45 +82,16 @@ func (s *Store) whole(ctx context.Context, shop uuid.UUID, b Blade, err error) (
 
 // numbers are what somebody said of a blade.
 func (r bladeRow) numbers() (Blade, error) {
-	err := errors.Join(figures(r.Diameter.Mm(), r.Bore.Mm(), r.Kerf.Mm(), r.Plate.Mm(), r.Bevel, r.Hook, r.MaxRPM, r.Gullet.Mm(), r.Raker.Mm(), r.Price, r.Tip.Mm()),
-		counts(r.Group, r.Slots, r.Sharpened))
+	b := Blade{ID: r.ID, MountedOn: r.MountedOn, PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
+	b.HookUnknown = r.HookUnknown
+	err := r.read(&b)
 	switch {
 	case err != nil:
 		return Blade{}, err
-	case r.Teeth < 0 || r.Teeth > mostTeeth:
+	case r.Teeth > mostTeeth:
 		return Blade{}, fmt.Errorf("a blade can't have %d teeth", r.Teeth)
-	case r.Diameter <= 0 || r.Bore <= 0 || r.Kerf <= 0:
+	case b.Diameter <= 0 || b.Bore <= 0 || b.Kerf <= 0:
 		return Blade{}, errors.New("diameter, bore and kerf must be greater than 0")
-	case max(len(r.Name), len(r.Note), len(r.Hangs)) > mostText:
-		return Blade{}, errors.New("a text is too long")
-	}
-	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn,
-		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Tip: r.Tip, Sharpened: r.Sharpened,
-		PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
-	mk, err := blade.ParseMake(r.Make)
-	if err != nil {
-		return Blade{}, err
-	}
-	use, err := blade.ParseUse(r.KeptFor)
-	if err != nil {
-		return Blade{}, err
-	}
-	var grind blade.Grind
-	if r.Grind != "" {
-		if grind, err = blade.ParseGrind(r.Grind); err != nil {
-			return Blade{}, err
-		}
-	}
-	b.Blade = blade.Blade{
-		Make: mk, Diameter: r.Diameter, Bore: r.Bore, Kerf: r.Kerf, Plate: r.Plate, Teeth: r.Teeth, Grind: grind,
-		Group: r.Group, Bevel: r.Bevel, Hook: r.Hook, MaxRPM: r.MaxRPM, Gullet: r.Gullet, Raker: r.Raker,
-		KeptFor: use, Nails: r.Nails, Ferrous: r.Ferrous, HookUnknown: r.HookUnk, Shoulder: r.Shoulder, Shear: r.Shear, Throwaway: r.Throwaway,
-	}
-	if b.Blade.Carbide, err = blade.ParseCarbide(r.Carbide); err != nil {
-		return Blade{}, err
-	}
-	if b.GulletShape, err = blade.ParseGulletShape(r.Shape); err != nil {
-		return Blade{}, err
 	}
 	if r.MadeOf != nil {
 		set, err := readSet(r.MadeOf)
@@ -163,7 +104,7 @@ func (r bladeRow) numbers() (Blade, error) {
 }
 
 var selectBlades = onSaw + `
-SELECT b.id, b.shop_id, b.version, b.retired_at, b.retired_reason, b.retired_note, ` + bladeColumns.of("b") + `,
+SELECT b.id, b.shop_id, b.version, b.retired_at, b.retired_reason, b.retired_note, ` + allBladeColumns.of("b") + `,
        c.condition, d.made_of, on_saw.saw_id AS mounted_on, p.at AS photo_at
 FROM blades b
 LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
@@ -172,10 +113,9 @@ LEFT JOIN photos p ON p.shop_id = b.shop_id AND p.blade_id = b.id
 LEFT JOIN dado_sets d ON d.shop_id = b.shop_id AND d.blade_id = b.id
 WHERE b.shop_id = $1`
 
-// weighed are the columns that decide about a cut: half of a row, because a
-// plan reads every row of the rack.
-var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
-	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hook_unknown", "shoulder", "shear", "throwaway", "gullet_shape"}
+// weighed are the columns that decide about a cut: a plan reads every row of the
+// rack, so what only its owner reads is left out.
+var weighed = allBladeColumns.without("coating", "slots", "carbide", "hangs", "price", "carbide_mm", "sharpened_before", "note")
 
 var selectWeighed = onSaw + `
 SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2,
@@ -284,7 +224,7 @@ func (s *Store) BladesOf(ctx context.Context, shop uuid.UUID, ids []uuid.UUID) (
 
 // AddBlade puts a blade into the rack. What the log says of it is left out.
 func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
-	if _, err := s.db.NamedExecContext(ctx, bladeColumns.insert("blades"), bladeRowOf(shop, b)); err != nil || b.Set == nil {
+	if _, err := s.db.NamedExecContext(ctx, allBladeColumns.insert("blades"), bladeRowOf(shop, b)); err != nil || b.Set == nil {
 		return err
 	}
 	return s.SetDadoSet(ctx, shop, DadoSet{Blade: b.ID, Set: *b.Set})
@@ -314,7 +254,7 @@ func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error 
 		if err != nil {
 			return err
 		}
-		if err := tx.change(ctx, "blades", bladeColumns.update("blades"), shop, b.ID, bladeRowOf(shop, b)); err != nil {
+		if err := tx.change(ctx, "blades", allBladeColumns.update("blades"), shop, b.ID, bladeRowOf(shop, b)); err != nil {
 			return err
 		}
 		if b.Set != nil && !reflect.DeepEqual(was.Set, b.Set) {
@@ -334,14 +274,8 @@ func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error 
 }
 
 func bladeRowOf(shop uuid.UUID, b Blade) bladeRow {
-	return bladeRow{
-		ID: b.ID, Shop: shop, Version: b.Version, Name: b.Name, Make: b.Make.String(), Diameter: b.Diameter, Bore: b.Bore,
-		Kerf: b.Kerf, Plate: b.Plate, Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel, Hook: b.Hook,
-		MaxRPM: b.MaxRPM, Gullet: b.Gullet, Raker: b.Raker, KeptFor: b.KeptFor.String(), Nails: b.Nails,
-		Ferrous: b.Ferrous, Hangs: b.Hangs, Note: b.Note, Coating: cmp.Or(b.Coating, "none"), Slots: b.Slots, Price: b.Price,
-		Tip: b.Tip, Sharpened: b.Sharpened, HookUnk: b.HookUnknown, Shoulder: b.Shoulder, Shear: b.Shear, Throwaway: b.Throwaway,
-		Carbide: b.Blade.Carbide.String(), Shape: b.GulletShape.String(),
-	}
+	b.Coating = cmp.Or(b.Coating, "none")
+	return bladeRow{ID: b.ID, Shop: shop, Version: b.Version, bladeFields: bladeFieldsOf(b), HookUnknown: b.HookUnknown}
 }
 
 // SetPhoto keeps a photo of a blade in place of the one before.

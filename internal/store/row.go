@@ -2,7 +2,9 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -39,6 +41,16 @@ func (c columns) update(table string) string {
 	}
 	return `UPDATE ` + table + ` SET ` + strings.Join(set, ", ") + `, version = version + 1
 		WHERE id = :id AND shop_id = :shop_id AND version = :version`
+}
+
+// without leaves some out; it panics at the start where one isn't there.
+func (c columns) without(names ...string) columns {
+	for _, name := range names {
+		if !slices.Contains(c, name) {
+			panic("no column " + name)
+		}
+	}
+	return slices.DeleteFunc(slices.Clone(c), func(name string) bool { return slices.Contains(names, name) })
 }
 
 func (c columns) of(alias string) string { return alias + "." + strings.Join(c, ", "+alias+".") }
@@ -110,6 +122,16 @@ func counts(all ...int) error {
 	for _, v := range all {
 		if v < 0 || v > 1_000_000 {
 			return fmt.Errorf("%d is not a possible count", v)
+		}
+	}
+	return nil
+}
+
+// texts reports whether one is longer than any that may be typed.
+func texts(all ...string) error {
+	for _, s := range all {
+		if len(s) > mostText {
+			return errors.New("a text is too long")
 		}
 	}
 	return nil

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -15,82 +16,36 @@ import (
 	"corte/internal/record"
 )
 
-// sawRow is a row of saws. Lengths scan as what they are: floats of millimetres.
 type sawRow struct {
-	ID          uuid.UUID       `db:"id"`
-	Shop        uuid.UUID       `db:"shop_id"`
-	Name        string          `db:"name"`
-	Kind        string          `db:"kind"`
-	Sliding     bool            `db:"sliding"`
-	Diameter    measure.Length  `db:"diameter_mm"`
-	Least       measure.Length  `db:"least_mm"`
-	Arbor       measure.Length  `db:"arbor_mm"`
-	Bushings    lengths         `db:"bushings_mm"`
-	RPM         float64         `db:"rpm"`
-	MotorW      float64         `db:"motor_w"`
-	Volts       float64         `db:"volts"`
-	BreakerA    float64         `db:"breaker_a"`
-	Knife       measure.Length  `db:"knife_mm"`
-	MinKerf     *measure.Length `db:"brake_min_kerf_mm"`
-	MaxKerf     *measure.Length `db:"brake_max_kerf_mm"`
-	MinDiam     *measure.Length `db:"brake_min_diameter_mm"`
-	MaxDiam     *measure.Length `db:"brake_max_diameter_mm"`
-	DadoSets    bool            `db:"dado_sets"`
-	Wheels      bool            `db:"wheels"`
-	Steel       bool            `db:"steel"`
-	Reach       measure.Length  `db:"reach_mm"`
-	Reach45     measure.Length  `db:"reach45_mm"`
-	BelowTable  measure.Length  `db:"below_table_mm"`
-	ChopWidth   measure.Length  `db:"chop_width_mm"`
-	Crosscut    measure.Length  `db:"crosscut_mm"`
-	Note        string          `db:"note"`
-	Heel        *measure.Length `db:"heel_mm"`
-	HeelAt      *time.Time      `db:"heel_at"`
-	Mounted     *uuid.UUID      `db:"mounted"`
-	Change      float64         `db:"change_minutes"`
-	School      string          `db:"height_school"`
-	Learning    bool            `db:"learning"`
-	Tilt        float64         `db:"tilt_deg"`
-	Turn        float64         `db:"turn_deg"`
-	Version     int             `db:"version"`
-	Thread      string          `db:"thread"`
-	Lock        bool            `db:"arbor_lock"`
-	Knockout    bool            `db:"knockout"`
-	WheelLead   measure.Length  `db:"wheel_lead_mm"`
-	FenceLead   measure.Length  `db:"fence_lead_mm"`
-	ToBolt      measure.Length  `db:"to_bolt_mm"`
-	Tolerances  string          `db:"tolerances"` // JSON; empty for the usual ones
-	ArborLength measure.Length  `db:"arbor_length_mm"`
-	Washer      measure.Length  `db:"washer_mm"`
-	Nut         measure.Length  `db:"nut_mm"`
-	WasherOff   bool            `db:"washer_off"`
-	NutSide     string          `db:"nut_side"`
-	TiltSide    string          `db:"tilt_side"`
-	FenceReach  measure.Length  `db:"fence_reach_mm"`
-	Shoe        measure.Length  `db:"shoe_mm"`
-	Carriage    measure.Length  `db:"carriage_mm"`
-	Clamps      bool            `db:"carriage_clamps"`
-	ScoringD    measure.Length  `db:"scoring_diameter_mm"`
-	ScoringKerf measure.Length  `db:"scoring_kerf_mm"`
-	ScoringRPM  float64         `db:"scoring_rpm"`
-	ScoringTilt bool            `db:"scoring_tilts"`
-	Rework      float64         `db:"rework"`
-	Zone        string          `db:"time_zone"`
-	HeardRPM    float64         `db:"heard_rpm"`
-	Open        *measure.Length `db:"open_mm"`
-	OpenAt      *time.Time      `db:"open_at"`
-	TiltOff     *float64        `db:"tilt_off"`
-	GaugeOff    *float64        `db:"gauge_off"`
-	RunOut      *measure.Length `db:"runout_mm"`
+	ID   uuid.UUID `db:"id"`
+	Shop uuid.UUID `db:"shop_id"`
+	sawFields
+	Bushings   lengths         `db:"bushings_mm"`
+	MinKerf    *measure.Length `db:"brake_min_kerf_mm"`
+	MaxKerf    *measure.Length `db:"brake_max_kerf_mm"`
+	MinDiam    *measure.Length `db:"brake_min_diameter_mm"`
+	MaxDiam    *measure.Length `db:"brake_max_diameter_mm"`
+	Tolerances string          `db:"tolerances"` // JSON; empty for the usual ones
+	Heel       *measure.Length `db:"heel_mm"`
+	HeelAt     *time.Time      `db:"heel_at"`
+	Mounted    *uuid.UUID      `db:"mounted"`
+	Change     float64         `db:"change_minutes"`
+	School     string          `db:"height_school"`
+	Learning   bool            `db:"learning"`
+	Version    int             `db:"version"`
+	Rework     float64         `db:"rework"`
+	Zone       string          `db:"time_zone"`
+	HeardRPM   float64         `db:"heard_rpm"`
+	Open       *measure.Length `db:"open_mm"`
+	OpenAt     *time.Time      `db:"open_at"`
+	TiltOff    *float64        `db:"tilt_off"`
+	GaugeOff   *float64        `db:"gauge_off"`
+	RunOut     *measure.Length `db:"runout_mm"`
 	retiredRow
 }
 
-var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances", "arbor_length_mm", "washer_mm", "nut_mm", "washer_off", "nut_side", "tilt_side", "fence_reach_mm",
-	"shoe_mm", "carriage_mm", "carriage_clamps", "scoring_diameter_mm", "scoring_kerf_mm", "scoring_rpm", "scoring_tilts",
-	"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
-	"volts", "breaker_a", "knife_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm",
-	"brake_max_diameter_mm", "dado_sets", "wheels", "steel", "reach_mm", "reach45_mm", "tilt_deg", "turn_deg",
-	"below_table_mm", "chop_width_mm", "crosscut_mm", "note"}
+// allSawColumns are what a saw's row is written with.
+var allSawColumns = slices.Concat(sawColumns, columns{"bushings_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm", "brake_max_diameter_mm", "tolerances"})
 
 // lengths is an array column.
 type lengths []float64
@@ -108,50 +63,22 @@ func (r sawRow) saw() (Saw, error) {
 }
 
 func (r sawRow) numbers() (Saw, error) {
-	all := []float64{r.Diameter.Mm(), r.Least.Mm(), r.Arbor.Mm(), r.RPM, r.MotorW, r.Volts, r.BreakerA, r.Knife.Mm(), r.Reach.Mm(), r.Reach45.Mm(), r.BelowTable.Mm(), r.ChopWidth.Mm(),
-		r.Crosscut.Mm(), r.Tilt, r.Turn, r.WheelLead.Mm(), r.FenceLead.Mm(), r.ToBolt.Mm(), r.ArborLength.Mm(), r.Washer.Mm(), r.Nut.Mm(), r.FenceReach.Mm(), r.HeardRPM,
-		r.Shoe.Mm(), r.Carriage.Mm(), r.ScoringD.Mm(), r.ScoringKerf.Mm(), r.ScoringRPM}
+	w := Saw{ID: r.ID, HeelAt: r.HeelAt, Mounted: r.Mounted, ChangeMinutes: r.Change, Learning: r.Learning, Rework: r.Rework, Zone: r.Zone,
+		TiltOff: r.TiltOff, GaugeOff: r.GaugeOff, RunOut: r.RunOut, HeardRPM: r.HeardRPM, Version: r.Version, Retired: r.retired()}
+	by := append([]float64{r.HeardRPM}, r.Bushings...)
 	for _, l := range []*measure.Length{r.MinKerf, r.MaxKerf, r.MinDiam, r.MaxDiam} {
 		if l != nil {
-			all = append(all, l.Mm())
+			by = append(by, l.Mm())
 		}
 	}
-	err := figures(append(all, r.Bushings...)...)
+	err := errors.Join(r.read(&w), figures(by...))
 	switch {
 	case err != nil:
 		return Saw{}, err
-	case r.Diameter <= 0 || r.Arbor <= 0 || r.RPM <= 0 || r.MotorW <= 0 || r.Reach <= 0:
+	case w.Diameter <= 0 || w.Arbor <= 0 || w.RPM <= 0 || w.MotorW <= 0 || w.Reach <= 0:
 		return Saw{}, errors.New("diameter, arbor, speed, motor and reach must be greater than 0")
-	case max(len(r.Name), len(r.Note)) > mostText:
-		return Saw{}, errors.New("a text is too long")
 	}
-	kind, err := saw.ParseKind(r.Kind)
-	if err != nil {
-		return Saw{}, err
-	}
-	s := Saw{ID: r.ID, Name: r.Name, Note: r.Note, HeelAt: r.HeelAt, Mounted: r.Mounted,
-		ChangeMinutes: r.Change, Learning: r.Learning, HeardRPM: r.HeardRPM, Version: r.Version, Retired: r.retired()}
-	if s.School, err = choose.ParseSchool(r.School); err != nil {
-		return Saw{}, err
-	}
-	s.Saw = saw.Saw{
-		Kind: kind, Sliding: r.Sliding, Diameter: r.Diameter, Least: r.Least, Arbor: r.Arbor,
-		RPM: r.RPM, MotorW: r.MotorW, Volts: r.Volts, BreakerA: r.BreakerA, Knife: r.Knife,
-		DadoSets: r.DadoSets, Wheels: r.Wheels, Steel: r.Steel, Reach: r.Reach, Reach45: r.Reach45,
-		BelowTable: r.BelowTable, ChopWidth: r.ChopWidth, Crosscut: r.Crosscut,
-		Tilt: r.Tilt, Turn: r.Turn, Lock: r.Lock, Knockout: r.Knockout, WheelLead: r.WheelLead, FenceLead: r.FenceLead, ToBolt: r.ToBolt,
-		ArborLength: r.ArborLength, Washer: r.Washer, Nut: r.Nut, WasherOff: r.WasherOff,
-	}
-	if s.NutSide, err = saw.ParseSide(r.NutSide); err != nil {
-		return Saw{}, err
-	}
-	if s.TiltSide, err = saw.ParseSide(r.TiltSide); err != nil {
-		return Saw{}, err
-	}
-	s.FenceReach, s.Rework, s.Zone = r.FenceReach, r.Rework, r.Zone
-	s.Shoe, s.Carriage, s.CarriageClamps = r.Shoe, r.Carriage, r.Clamps
-	s.Scoring = saw.Scoring{Diameter: r.ScoringD, Kerf: r.ScoringKerf, RPM: r.ScoringRPM, Tilts: r.ScoringTilt}
-	if s.Thread, err = saw.ParseThread(r.Thread); err != nil {
+	if w.School, err = choose.ParseSchool(r.School); err != nil {
 		return Saw{}, err
 	}
 	if r.Tolerances != "" {
@@ -159,22 +86,21 @@ func (r sawRow) numbers() (Saw, error) {
 		if err != nil {
 			return Saw{}, fmt.Errorf("its tolerances: %w", err)
 		}
-		s.Tolerances = &held
+		w.Tolerances = &held
 	}
 	if r.Open != nil {
-		s.FenceOpen, s.FenceAt = *r.Open, r.OpenAt
+		w.FenceOpen, w.FenceAt = *r.Open, r.OpenAt
 	}
-	s.TiltOff, s.GaugeOff, s.RunOut = r.TiltOff, r.GaugeOff, r.RunOut
 	for _, b := range r.Bushings {
-		s.Bushings = append(s.Bushings, measure.Length(b))
+		w.Bushings = append(w.Bushings, measure.Length(b))
 	}
 	if r.MinKerf != nil {
-		s.Brake = &saw.Brake{MinKerf: *r.MinKerf, MaxKerf: *r.MaxKerf, MinDiameter: *r.MinDiam, MaxDiameter: *r.MaxDiam}
+		w.Brake = &saw.Brake{MinKerf: *r.MinKerf, MaxKerf: *r.MaxKerf, MinDiameter: *r.MinDiam, MaxDiameter: *r.MaxDiam}
 	}
 	if r.Heel != nil {
-		s.Heel = *r.Heel
+		w.Heel = *r.Heel
 	}
-	return s, nil
+	return w, nil
 }
 
 // onSaw tells which blade is on which saw: the one that was last mounted on it
@@ -190,7 +116,7 @@ WITH on_saw AS MATERIALIZED (
 )`
 
 var selectSaws = onSaw + `
-SELECT s.id, s.shop_id, s.version, s.heard_rpm, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
+SELECT s.id, s.shop_id, s.version, s.heard_rpm, s.retired_at, s.retired_reason, s.retired_note, ` + allSawColumns.of("s") + `,
        on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at,
        t.figure AS tilt_off, g.figure AS gauge_off, o.figure AS runout_mm,
        shop.change_minutes, shop.height_school, shop.learning, shop.rework, shop.time_zone
@@ -224,14 +150,14 @@ func (s *Store) Saw(ctx context.Context, shop, id uuid.UUID) (Saw, error) {
 
 // AddSaw puts a saw into the shop. What the log says of it is left out.
 func (s *Store) AddSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
-	_, err := s.db.NamedExecContext(ctx, sawColumns.insert("saws"), sawRowOf(shop, w))
+	_, err := s.db.NamedExecContext(ctx, allSawColumns.insert("saws"), sawRowOf(shop, w))
 	return err
 }
 
 // ChangeSaw writes a saw's numbers over those of its version. The error is
 // ErrStale where somebody else was first.
 func (s *Store) ChangeSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
-	return s.change(ctx, "saws", sawColumns.update("saws"), shop, w.ID, sawRowOf(shop, w))
+	return s.change(ctx, "saws", allSawColumns.update("saws"), shop, w.ID, sawRowOf(shop, w))
 }
 
 // HearSaw keeps how fast a saw was heard to idle, a minute. It is no change of the
@@ -242,17 +168,7 @@ func (s *Store) HearSaw(ctx context.Context, shop, id uuid.UUID, rpm float64) er
 }
 
 func sawRowOf(shop uuid.UUID, w Saw) sawRow {
-	row := sawRow{
-		ID: w.ID, Shop: shop, Version: w.Version, Name: w.Name, Note: w.Note, Kind: w.Kind.String(), Sliding: w.Sliding,
-		Diameter: w.Diameter, Least: w.Least, Arbor: w.Arbor, Bushings: lengths{},
-		RPM: w.RPM, MotorW: w.MotorW, Volts: w.Volts, BreakerA: w.BreakerA, Knife: w.Knife,
-		DadoSets: w.DadoSets, Wheels: w.Wheels, Steel: w.Steel, Reach: w.Reach, Reach45: w.Reach45,
-		BelowTable: w.BelowTable, ChopWidth: w.ChopWidth, Crosscut: w.Crosscut, Tilt: w.Tilt, Turn: w.Turn,
-		Thread: w.Thread.String(), Lock: w.Lock, Knockout: w.Knockout, WheelLead: w.WheelLead, FenceLead: w.FenceLead, ToBolt: w.ToBolt,
-		ArborLength: w.ArborLength, Washer: w.Washer, Nut: w.Nut, WasherOff: w.WasherOff, NutSide: w.NutSide.String(),
-		TiltSide: w.TiltSide.String(), FenceReach: w.FenceReach,
-		Shoe: w.Shoe, Carriage: w.Carriage, Clamps: w.CarriageClamps, ScoringD: w.Scoring.Diameter, ScoringKerf: w.Scoring.Kerf, ScoringRPM: w.Scoring.RPM, ScoringTilt: w.Scoring.Tilts,
-	}
+	row := sawRow{ID: w.ID, Shop: shop, Version: w.Version, sawFields: sawFieldsOf(w), Bushings: lengths{}}
 	if w.Tolerances != nil {
 		raw, _ := writeTolerances(*w.Tolerances)
 		row.Tolerances = string(raw)

@@ -16,7 +16,6 @@ import (
 	"corte/core/truing"
 	"corte/core/verdict"
 	"corte/internal/httpapi/contract"
-	"corte/internal/rackfile"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/store"
 	"corte/internal/wire"
@@ -63,10 +62,7 @@ func decision(raw json.RawMessage) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	w, err := rackfile.SawOf(*in.Saw)
-	if err != nil {
-		return nil, err
-	}
+	w := wire.ReadSaw(*in.Saw)
 	said := wire.ReadCut(*in.Cut)
 	return decide(w.Saw, blades, said, func(j cut.Job) (choose.Request, error) {
 		r := choose.Request{Job: j, Saw: w.Saw, Heel: measure.Length(in.Heel), ChangeMinutes: usualChange}
@@ -118,7 +114,7 @@ func decide(w saw.Saw, blades []decisionBlade, said shopchoose.Cut, request func
 	}
 	rack := make([]choose.Candidate, len(blades))
 	for i, d := range blades {
-		b, err := rackfile.BladeOf(d.BladeInput)
+		b, err := wire.ReadBlade(d.BladeInput)
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", d.Name, err)
 		}

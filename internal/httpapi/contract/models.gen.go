@@ -11,6 +11,7 @@ import (
 	"corte/core/job"
 	"corte/core/measure"
 	"corte/core/practice"
+	"corte/core/saw"
 	"corte/core/sight"
 	"corte/core/sound"
 	"corte/core/special"
@@ -1370,174 +1371,6 @@ func (e RunPassWhat) Valid() bool {
 	case RunPassWhatDull:
 		return true
 	case RunPassWhatPitchy:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawKind.
-const (
-	SawKindCircular SawKind = "circular"
-	SawKindMiter    SawKind = "miter"
-	SawKindTable    SawKind = "table"
-)
-
-// Valid indicates whether the value is a known member of the SawKind enum.
-func (e SawKind) Valid() bool {
-	switch e {
-	case SawKindCircular:
-		return true
-	case SawKindMiter:
-		return true
-	case SawKindTable:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawNutSide.
-const (
-	SawNutSideLeft    SawNutSide = "left"
-	SawNutSideRight   SawNutSide = "right"
-	SawNutSideUnknown SawNutSide = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the SawNutSide enum.
-func (e SawNutSide) Valid() bool {
-	switch e {
-	case SawNutSideLeft:
-		return true
-	case SawNutSideRight:
-		return true
-	case SawNutSideUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawThread.
-const (
-	SawThreadLeft    SawThread = "left"
-	SawThreadRight   SawThread = "right"
-	SawThreadUnknown SawThread = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the SawThread enum.
-func (e SawThread) Valid() bool {
-	switch e {
-	case SawThreadLeft:
-		return true
-	case SawThreadRight:
-		return true
-	case SawThreadUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawTiltSide.
-const (
-	SawTiltSideLeft    SawTiltSide = "left"
-	SawTiltSideRight   SawTiltSide = "right"
-	SawTiltSideUnknown SawTiltSide = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the SawTiltSide enum.
-func (e SawTiltSide) Valid() bool {
-	switch e {
-	case SawTiltSideLeft:
-		return true
-	case SawTiltSideRight:
-		return true
-	case SawTiltSideUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawInputKind.
-const (
-	SawInputKindCircular SawInputKind = "circular"
-	SawInputKindMiter    SawInputKind = "miter"
-	SawInputKindTable    SawInputKind = "table"
-)
-
-// Valid indicates whether the value is a known member of the SawInputKind enum.
-func (e SawInputKind) Valid() bool {
-	switch e {
-	case SawInputKindCircular:
-		return true
-	case SawInputKindMiter:
-		return true
-	case SawInputKindTable:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawInputNutSide.
-const (
-	SawInputNutSideLeft    SawInputNutSide = "left"
-	SawInputNutSideRight   SawInputNutSide = "right"
-	SawInputNutSideUnknown SawInputNutSide = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the SawInputNutSide enum.
-func (e SawInputNutSide) Valid() bool {
-	switch e {
-	case SawInputNutSideLeft:
-		return true
-	case SawInputNutSideRight:
-		return true
-	case SawInputNutSideUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawInputThread.
-const (
-	SawInputThreadLeft    SawInputThread = "left"
-	SawInputThreadRight   SawInputThread = "right"
-	SawInputThreadUnknown SawInputThread = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the SawInputThread enum.
-func (e SawInputThread) Valid() bool {
-	switch e {
-	case SawInputThreadLeft:
-		return true
-	case SawInputThreadRight:
-		return true
-	case SawInputThreadUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SawInputTiltSide.
-const (
-	SawInputTiltSideLeft    SawInputTiltSide = "left"
-	SawInputTiltSideRight   SawInputTiltSide = "right"
-	SawInputTiltSideUnknown SawInputTiltSide = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the SawInputTiltSide enum.
-func (e SawInputTiltSide) Valid() bool {
-	switch e {
-	case SawInputTiltSideLeft:
-		return true
-	case SawInputTiltSideRight:
-		return true
-	case SawInputTiltSideUnknown:
 		return true
 	default:
 		return false
@@ -2947,6 +2780,14 @@ type BladePage struct {
 
 // Bound defines model for Bound.
 type Bound = cut.Bound
+
+// Brake A blade brake's allowed range.
+type Brake struct {
+	MaxDiameterMm measure.Length `json:"max_diameter_mm"`
+	MaxKerfMm     measure.Length `json:"max_kerf_mm"`
+	MinDiameterMm measure.Length `json:"min_diameter_mm"`
+	MinKerfMm     measure.Length `json:"min_kerf_mm"`
+}
 
 // CalendarAddress defines model for CalendarAddress.
 type CalendarAddress struct {
@@ -5562,12 +5403,7 @@ type Saw struct {
 	BelowTableMm measure.Length `json:"below_table_mm"`
 
 	// Brake A blade brake's allowed range.
-	Brake *struct {
-		MaxDiameterMm measure.Length `json:"max_diameter_mm"`
-		MaxKerfMm     measure.Length `json:"max_kerf_mm"`
-		MinDiameterMm measure.Length `json:"min_diameter_mm"`
-		MinKerfMm     measure.Length `json:"min_kerf_mm"`
-	} `json:"brake,omitempty"`
+	Brake    *Brake  `json:"brake,omitempty"`
 	BreakerA float64 `json:"breaker_a"`
 
 	// BushingsMm Bores that the shop owns bushings for.
@@ -5628,8 +5464,8 @@ type Saw struct {
 	NutMm          *measure.Length     `json:"nut_mm,omitempty"`
 
 	// NutSide Of the blade that the nut is on.
-	NutSide     *SawNutSide `json:"nut_side,omitempty"`
-	PowerLimitW float64     `json:"power_limit_w"`
+	NutSide     *Side   `json:"nut_side,omitempty"`
+	PowerLimitW float64 `json:"power_limit_w"`
 
 	// Reach45Mm The same tilted to 45 degrees.
 	Reach45Mm *measure.Length `json:"reach45_mm,omitempty"`
@@ -5661,13 +5497,13 @@ type Saw struct {
 	Tests []TruingTest `json:"tests"`
 
 	// Thread Of the arbor's nut.
-	Thread *SawThread `json:"thread,omitempty"`
+	Thread *Thread `json:"thread,omitempty"`
 
 	// TiltDeg Furthest bevel; left out
 	TiltDeg float64 `json:"tilt_deg"`
 
 	// TiltSide To which the top of a table saw's blade leans.
-	TiltSide *SawTiltSide `json:"tilt_side,omitempty"`
+	TiltSide *Side `json:"tilt_side,omitempty"`
 
 	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
 	ToBoltMm *measure.Length `json:"to_bolt_mm,omitempty"`
@@ -5695,18 +5531,6 @@ type Saw struct {
 	Wheels bool `json:"wheels"`
 }
 
-// SawKind defines model for Saw.Kind.
-type SawKind string
-
-// SawNutSide Of the blade that the nut is on.
-type SawNutSide string
-
-// SawThread Of the arbor's nut.
-type SawThread string
-
-// SawTiltSide To which the top of a table saw's blade leans.
-type SawTiltSide string
-
 // SawDuties The kinds of cut that a saw makes, and that somebody can be signed off for on it.
 type SawDuties struct {
 	Cuts  []SignOffCut       `json:"cuts"`
@@ -5725,12 +5549,7 @@ type SawInput struct {
 	BelowTableMm *measure.Length `json:"below_table_mm,omitempty"`
 
 	// Brake A blade brake's allowed range.
-	Brake *struct {
-		MaxDiameterMm measure.Length `json:"max_diameter_mm"`
-		MaxKerfMm     measure.Length `json:"max_kerf_mm"`
-		MinDiameterMm measure.Length `json:"min_diameter_mm"`
-		MinKerfMm     measure.Length `json:"min_kerf_mm"`
-	} `json:"brake,omitempty"`
+	Brake    *Brake   `json:"brake,omitempty"`
 	BreakerA *float64 `json:"breaker_a,omitempty"`
 
 	// BushingsMm Bores that the shop owns bushings for.
@@ -5759,7 +5578,7 @@ type SawInput struct {
 
 	// FenceReachMm Furthest that the fence stands from the blade, on its usual side.
 	FenceReachMm *measure.Length `json:"fence_reach_mm,omitempty"`
-	Kind         SawInputKind    `json:"kind"`
+	Kind         SawKind         `json:"kind"`
 
 	// KnifeMm Thickness of the riving knife or splitter.
 	KnifeMm *measure.Length `json:"knife_mm,omitempty"`
@@ -5777,7 +5596,7 @@ type SawInput struct {
 	NutMm  *measure.Length `json:"nut_mm,omitempty"`
 
 	// NutSide Of the blade that the nut is on.
-	NutSide *SawInputNutSide `json:"nut_side,omitempty"`
+	NutSide *Side `json:"nut_side,omitempty"`
 
 	// Reach45Mm The same tilted to 45 degrees.
 	Reach45Mm *measure.Length `json:"reach45_mm,omitempty"`
@@ -5802,13 +5621,13 @@ type SawInput struct {
 	Steel *bool `json:"steel,omitempty"`
 
 	// Thread Of the arbor's nut.
-	Thread *SawInputThread `json:"thread,omitempty"`
+	Thread *Thread `json:"thread,omitempty"`
 
 	// TiltDeg Furthest bevel; left out
 	TiltDeg *float64 `json:"tilt_deg,omitempty"`
 
 	// TiltSide To which the top of a table saw's blade leans.
-	TiltSide *SawInputTiltSide `json:"tilt_side,omitempty"`
+	TiltSide *Side `json:"tilt_side,omitempty"`
 
 	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
 	ToBoltMm *measure.Length `json:"to_bolt_mm,omitempty"`
@@ -5833,17 +5652,8 @@ type SawInput struct {
 	Wheels *bool `json:"wheels,omitempty"`
 }
 
-// SawInputKind defines model for SawInput.Kind.
-type SawInputKind string
-
-// SawInputNutSide Of the blade that the nut is on.
-type SawInputNutSide string
-
-// SawInputThread Of the arbor's nut.
-type SawInputThread string
-
-// SawInputTiltSide To which the top of a table saw's blade leans.
-type SawInputTiltSide string
+// SawKind defines model for SawKind.
+type SawKind = saw.Kind
 
 // SawPlanDrawn A set-up of a table saw from above.
 type SawPlanDrawn struct {
@@ -6584,6 +6394,9 @@ type TakenCut struct {
 	SavesMin float64 `json:"saves_min"`
 	What     string  `json:"what"`
 }
+
+// Thread defines model for Thread.
+type Thread = saw.Thread
 
 // Token defines model for Token.
 type Token struct {

@@ -5776,7 +5776,6 @@ export interface components {
             gullet_shape?: components["schemas"]["GulletShape"];
             /** @description Where it hangs. */
             hangs?: string;
-            note?: string;
             /**
              * Format: double
              * @description What was paid
@@ -5789,6 +5788,7 @@ export interface components {
             carbide_mm?: number;
             /** @description Sharpenings before its log began. */
             sharpened_before?: number;
+            note?: string;
             set?: components["schemas"]["DadoSetInput"];
         };
         Blade: {
@@ -5850,7 +5850,6 @@ export interface components {
             gullet_shape?: components["schemas"]["GulletShape"];
             /** @description Where it hangs. */
             hangs: string;
-            note: string;
             /**
              * Format: double
              * @description What was paid
@@ -5863,6 +5862,7 @@ export interface components {
             carbide_mm?: number;
             /** @description Sharpenings before its log began. */
             sharpened_before: number;
+            note: string;
             set?: components["schemas"]["DadoSetInput"];
             /** @description Whether its hook was read off it; else hook_deg is what is reckoned with. */
             hook_known: boolean;
@@ -6233,11 +6233,25 @@ export interface components {
             washes: number;
             sharpenings: number;
         };
+        /** @description A blade brake's allowed range. */
+        Brake: {
+            /** Format: double */
+            min_kerf_mm: number;
+            /** Format: double */
+            max_kerf_mm: number;
+            /** Format: double */
+            min_diameter_mm: number;
+            /** Format: double */
+            max_diameter_mm: number;
+        };
+        /** @enum {string} */
+        SawKind: "table" | "miter" | "circular";
+        /** @enum {string} */
+        Thread: "unknown" | "right" | "left";
         /** @description What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing. */
         SawInput: {
             name: string;
-            /** @enum {string} */
-            kind: "table" | "miter" | "circular";
+            kind: components["schemas"]["SawKind"];
             sliding?: boolean;
             /**
              * Format: double
@@ -6269,17 +6283,7 @@ export interface components {
              * @description Thickness of the riving knife or splitter.
              */
             knife_mm?: number;
-            /** @description A blade brake's allowed range. */
-            brake?: {
-                /** Format: double */
-                min_kerf_mm: number;
-                /** Format: double */
-                max_kerf_mm: number;
-                /** Format: double */
-                min_diameter_mm: number;
-                /** Format: double */
-                max_diameter_mm: number;
-            };
+            brake?: components["schemas"]["Brake"];
             /** @description The maker allows dado sets. */
             dado_sets?: boolean;
             /** @description The maker allows diamond or abrasive wheels. */
@@ -6321,11 +6325,8 @@ export interface components {
              * @description Widest work that its slide crosses.
              */
             crosscut_mm?: number;
-            /**
-             * @description Of the arbor's nut.
-             * @enum {string}
-             */
-            thread?: "unknown" | "right" | "left";
+            /** @description Of the arbor's nut. */
+            thread?: components["schemas"]["Thread"];
             arbor_lock?: boolean;
             /** @description Its arbor takes a blade's diamond knock-out. */
             knockout?: boolean;
@@ -6358,16 +6359,10 @@ export interface components {
             nut_mm?: number;
             /** @description The maker allows a dado set without the outer washer. */
             washer_off?: boolean;
-            /**
-             * @description Of the blade that the nut is on.
-             * @enum {string}
-             */
-            nut_side?: "unknown" | "left" | "right";
-            /**
-             * @description To which the top of a table saw's blade leans.
-             * @enum {string}
-             */
-            tilt_side?: "unknown" | "left" | "right";
+            /** @description Of the blade that the nut is on. */
+            nut_side?: components["schemas"]["Side"];
+            /** @description To which the top of a table saw's blade leans. */
+            tilt_side?: components["schemas"]["Side"];
             /**
              * Format: double
              * @description Furthest that the fence stands from the blade, on its usual side.
@@ -6418,8 +6413,7 @@ export interface components {
         };
         Saw: {
             name: string;
-            /** @enum {string} */
-            kind: "table" | "miter" | "circular";
+            kind: components["schemas"]["SawKind"];
             sliding: boolean;
             /**
              * Format: double
@@ -6451,17 +6445,7 @@ export interface components {
              * @description Thickness of the riving knife or splitter.
              */
             knife_mm?: number;
-            /** @description A blade brake's allowed range. */
-            brake?: {
-                /** Format: double */
-                min_kerf_mm: number;
-                /** Format: double */
-                max_kerf_mm: number;
-                /** Format: double */
-                min_diameter_mm: number;
-                /** Format: double */
-                max_diameter_mm: number;
-            };
+            brake?: components["schemas"]["Brake"];
             /** @description The maker allows dado sets. */
             dado_sets: boolean;
             /** @description The maker allows diamond or abrasive wheels. */
@@ -6503,11 +6487,8 @@ export interface components {
              * @description Widest work that its slide crosses.
              */
             crosscut_mm?: number;
-            /**
-             * @description Of the arbor's nut.
-             * @enum {string}
-             */
-            thread?: "unknown" | "right" | "left";
+            /** @description Of the arbor's nut. */
+            thread?: components["schemas"]["Thread"];
             arbor_lock?: boolean;
             /** @description Its arbor takes a blade's diamond knock-out. */
             knockout?: boolean;
@@ -6540,16 +6521,10 @@ export interface components {
             nut_mm?: number;
             /** @description The maker allows a dado set without the outer washer. */
             washer_off?: boolean;
-            /**
-             * @description Of the blade that the nut is on.
-             * @enum {string}
-             */
-            nut_side?: "unknown" | "left" | "right";
-            /**
-             * @description To which the top of a table saw's blade leans.
-             * @enum {string}
-             */
-            tilt_side?: "unknown" | "left" | "right";
+            /** @description Of the blade that the nut is on. */
+            nut_side?: components["schemas"]["Side"];
+            /** @description To which the top of a table saw's blade leans. */
+            tilt_side?: components["schemas"]["Side"];
             /**
              * Format: double
              * @description Furthest that the fence stands from the blade, on its usual side.

@@ -30,6 +30,10 @@ function schemaOf(of: Typed) {
   return schema;
 }
 
+/** The fields of a record that can be typed, as the contract has them. */
+export const typedOf = <T>(of: 'BladeInput' | 'SawInput') =>
+  Object.keys(bounds.$defs[of].properties) as (keyof T)[];
+
 /** What is past a bound, as a person would say it. */
 const says: z.core.$ZodErrorMap = (issue) => {
   if (issue.code === 'too_big')

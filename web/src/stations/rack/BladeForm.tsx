@@ -26,7 +26,7 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Unmarked } from './Unmarked';
-import { useRecord } from '../../ui/useRecord';
+import { typedOf, useRecord } from '../../ui/useRecord';
 import { useUnsaved } from '../../ui/useUnsaved';
 
 const fresh: BladeInput = {
@@ -42,38 +42,8 @@ const fresh: BladeInput = {
   kept_for: 'general',
 };
 
-/** What of a blade can be typed; the rest follows. */
-const typed = [
-  'name',
-  'make',
-  'diameter_mm',
-  'bore_mm',
-  'kerf_mm',
-  'plate_mm',
-  'teeth',
-  'grind',
-  'group',
-  'bevel_deg',
-  'hook_deg',
-  'max_rpm',
-  'gullet_mm',
-  'raker_mm',
-  'coating',
-  'slots',
-  'kept_for',
-  'nails',
-  'ferrous',
-  'shoulder',
-  'shear',
-  'throwaway',
-  'carbide',
-  'gullet_shape',
-  'hangs',
-  'note',
-  'price',
-  'carbide_mm',
-  'sharpened_before',
-] as const satisfies (keyof BladeInput)[];
+// A dado set has a form of its own (SetForm.tsx).
+const typed = typedOf<BladeInput>('BladeInput').filter((field) => field !== 'set');
 
 /** A blade as it is typed: a hook that nobody has read is left empty. */
 const record = (b: Blade): BladeInput => ({
@@ -349,7 +319,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
   );
 }
 
-type LengthKey = 'diameter_mm' | 'bore_mm' | 'kerf_mm' | 'plate_mm' | 'gullet_mm' | 'raker_mm' | 'carbide_mm';
+type LengthKey = Extract<keyof BladeInput, `${string}_mm`>;
 
 /** The blade as the numbers have it; where they cannot be, the last good drawing stands, faded. */
 function Preview({

@@ -18,9 +18,20 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Retire } from './Retire';
-import { fresh, typed } from './sawRecord';
-import { useRecord } from '../../ui/useRecord';
+import { typedOf, useRecord } from '../../ui/useRecord';
 import { useUnsaved } from '../../ui/useUnsaved';
+
+const typed = typedOf<SawInput>('SawInput');
+
+const fresh: SawInput = {
+  name: '',
+  kind: 'table',
+  diameter_mm: 254,
+  arbor_mm: 15.875,
+  rpm: 4000,
+  motor_w: 1300,
+  reach_mm: 79,
+};
 
 type Tolerances = NonNullable<SawInput['tolerances']>;
 
