@@ -11,6 +11,7 @@ require (
 	github.com/boombuler/barcode v1.1.0
 	github.com/caarlos0/env/v11 v11.4.2
 	github.com/coder/websocket v1.8.15
+	github.com/descope/virtualwebauthn v1.0.3
 	github.com/getkin/kin-openapi v0.153.0
 	github.com/gin-contrib/gzip v1.2.5
 	github.com/gin-gonic/gin v1.12.0
