@@ -653,6 +653,15 @@ func TestRoles(t *testing.T) {
 	if w := h.browser().do("POST", "/invitations/"+invited, obj{"name": "Nils", "password": password}); w.Code/100 == 2 {
 		t.Errorf("invited as a worker and made a viewer, Nils comes in: %s", w.Body)
 	}
+	// Who was let go comes back under the same account once they are invited again.
+	olga, former := h.member(stays, "Olga", "learner")
+	stays.must(204, "DELETE", at(former), nil, key()...)
+	anew := stays.must(201, "POST", "/people", obj{"name": "Olga", "role": "worker"}, key()...)["id"].(string)
+	invited = strings.TrimPrefix(stays.must(201, "POST", at(anew)+"/invitations", nil)["path"].(string), "/join/")
+	olga.must(200, "POST", "/invitations/"+invited, obj{})
+	if got := olga.as(); got != "in worker Olga" {
+		t.Errorf("back in the shop she is %s", got)
+	}
 	// What they did is by them, and stays so.
 	e := rosa.must(201, "POST", "/cuts", h.made(nil), key()...)
 	if e["by"] != "Rosa" {
