@@ -7,15 +7,13 @@ import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { useKeep } from '../../api/logging';
-import type { Blade, Cut, CutMade, Effort, FilledIn, Noise, Setting, Splinters, Wall } from '../../api/types';
+import type { Blade, Cut, CutMade, FilledIn, Setting } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
-import { EdgeSample, WallSample } from '../../drawings/Sample';
-import { effortWords, noiseWords, splinterWords, wallWords } from '../../drawings/words';
+import { splinterWords } from '../../drawings/words';
 import { ActionBar } from '../../ui/ActionBar';
-import { NumberField } from '../../ui/Fields';
-import { Pick } from '../../ui/Pick';
 import { Trouble } from '../../ui/Notice';
-import { EdgePhoto, OffPhotoButton, WallPhoto } from './OffPhoto';
+import { Grades, type Said } from './Grades';
+import { EdgePhoto, WallPhoto } from './OffPhoto';
 
 interface Props {
   cut: Cut;
@@ -32,25 +30,7 @@ interface Props {
   onLogged: () => void;
 }
 
-const walls = (['clean', 'brown', 'black'] as const).map(
-  (w) => [w, wallWords[w], <WallSample key={w} wall={w} />] as const,
-);
-const edges = (['none', 'fuzz', 'splinters', 'torn'] as const).map(
-  (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
-);
-
 type Condition = Blade['condition'];
-
-interface Said {
-  wall: Wall;
-  splinters: Splinters;
-  other?: Splinters;
-  effort?: Effort;
-  noise?: Noise;
-  pieces: number;
-  metres?: number;
-  cameBack?: 'yes' | 'no';
-}
 
 const clean = (pieces: number): Said => ({ wall: 'clean', splinters: 'none', pieces });
 
@@ -129,97 +109,7 @@ export function CameOut({
     );
   };
   const picks = (
-    <>
-      {blade.condition.asked && (
-        <Pick
-          label={t`${blade.name} was washed: did it come back?`}
-          value={said.cameBack}
-          choices={[
-            ['yes', t`Yes, it cuts again`],
-            ['no', t`No, as before`],
-          ]}
-          onPick={(cameBack) => set({ cameBack })}
-        />
-      )}
-      <Pick
-        label={t`Wall`}
-        value={said.wall}
-        choices={walls}
-        onPick={(wall) => set({ wall })}
-        aside={<OffPhotoButton of={t`The wall`} onClick={() => setLooks('wall')} />}
-      />
-      <Pick
-        label={t`Splinters, ${setting?.exit.name ?? t`where teeth leave`}`}
-        value={said.splinters}
-        choices={edges}
-        onPick={(splinters) => set({ splinters })}
-        aside={<OffPhotoButton of={t`The edge`} onClick={() => setLooks('edge')} />}
-      />
-      {setting?.other.matters && (
-        <Pick
-          label={t`Splinters, ${setting.other.name}`}
-          value={said.other}
-          choices={edges.map(([v, name]) => [v, name] as const)}
-          onPick={(other) => set({ other })}
-        />
-      )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-        <Pick
-          label={t`Effort`}
-          value={said.effort}
-          choices={Object.entries(effortWords) as [Effort, string][]}
-          onPick={(effort) => set({ effort })}
-        />
-        <Pick
-          label={t`Noise`}
-          value={said.noise}
-          choices={Object.entries(noiseWords) as [Noise, string][]}
-          onPick={(noise) => set({ noise })}
-        />
-      </Box>
-      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
-        <Box sx={{ width: 152 }}>
-          <NumberField label={t`A piece took`} unit="s" value={seconds} onNumber={setTyped} />
-        </Box>
-        <Box sx={{ width: 118 }}>
-          <NumberField
-            label={t`or in all`}
-            unit={units === 'mm' ? 'm' : 'ft'}
-            value={
-              said.metres && Math.round((units === 'mm' ? said.metres : said.metres / 0.3048) * 100) / 100
-            }
-            onNumber={(v) => set({ metres: v && v > 0 ? (units === 'mm' ? v : v * 0.3048) : undefined })}
-          />
-        </Box>
-        <Box
-          sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }}
-          role="group"
-          aria-label={t`Like pieces`}
-        >
-          <Button
-            variant="outlined"
-            sx={step}
-            aria-label={t`One piece fewer`}
-            disabled={said.pieces <= 1}
-            onClick={() => set({ pieces: said.pieces - 1 })}
-          >
-            −
-          </Button>
-          <Box sx={{ minWidth: 76, textAlign: 'center' }}>
-            <b>{said.pieces}</b> {said.pieces === 1 ? t`piece` : t`alike`}
-          </Box>
-          <Button
-            variant="outlined"
-            sx={step}
-            aria-label={t`One piece more`}
-            disabled={said.pieces >= 9999}
-            onClick={() => set({ pieces: said.pieces + 1 })}
-          >
-            +
-          </Button>
-        </Box>
-      </Box>
-    </>
+    <Grades {...{ said, blade, setting, seconds }} onSaid={set} onSeconds={setTyped} onLook={setLooks} />
   );
   const offPhoto =
     looks === 'wall' ? (
@@ -343,5 +233,3 @@ function Changed({ before, now, name }: { before: Condition | undefined; now: Co
     </>
   );
 }
-
-const step = { minWidth: 52, minHeight: 52, fontSize: 22, p: 0 };

@@ -19,9 +19,8 @@ import { TruingView } from '../../drawings/TruingView';
 import { formatDial } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
 import { FileButton } from '../../ui/FileButton';
-import { LineField, NumberField } from '../../ui/Fields';
+import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/LengthField';
 import { ClearanceTable } from './ClearanceTable';
 import { GaugePanel } from '../../ui/GaugePanel';
 import { ReadingEntry } from '../../ui/ReadingEntry';
@@ -29,7 +28,9 @@ import { isEnough } from './enough';
 import { nameOf, placeOf, readSlots, testWords } from '../../ui/truingTests';
 import { readRounds } from '../../measure/readings';
 import { useDates } from '../../ui/useDates';
-import { type Sizes, Readings } from './Readings';
+import { Readings } from './Readings';
+import { Settings, type Setup } from './Settings';
+import { useRounds } from './useRounds';
 import { Found } from './Found';
 import { Trouble } from '../../ui/Notice';
 
@@ -74,18 +75,17 @@ function Page({ test, saw, blades, units, first }: Props) {
   const { day } = useDates();
   const go = useNavigate();
   const words = testWords[test];
-  const [bladeId, setBlade] = useState(first);
-  const blade = blades.find((b) => b.id === bladeId);
-  const [rounds, setRounds] = useState<[number[], number[]]>([[], []]);
-  const [round, setRound] = useState<0 | 1>(0);
-  const [steps, setSteps] = useState(8);
-  const [span, setSpan] = useState<number>(test === 'fence' ? 600 : 200);
-  const [dial, setDial] = useState<'left' | 'right'>('right');
-  const [instrument, setInstrument] = useState<NonNullable<TruingInput['instrument']>>(
-    test === 'fence' ? 'distance' : 'dial',
-  );
-  const [sizes, setSizes] = useState<Sizes>({});
-  const [slots, setSlots] = useState('');
+  const [setup, setSetup] = useState<Setup>({
+    blade: first,
+    steps: 8,
+    span: test === 'fence' ? 600 : 200,
+    dial: 'right',
+    instrument: test === 'fence' ? 'distance' : 'dial',
+    slots: '',
+    sizes: {},
+  });
+  const { steps, span, dial, instrument, slots, sizes } = setup;
+  const blade = blades.find((b) => b.id === setup.blade);
   const [by, setBy] = useBy();
   const [before, setBefore] = useState<TruingResult>();
   const [compare, setCompare] = useState('');
@@ -97,8 +97,9 @@ function Page({ test, saw, blades, units, first }: Props) {
   const bladeTest = test === 'clearance' || test === 'runout';
   const n = test === 'runout' ? steps : test === 'clearance' ? (blade?.teeth ?? 0) : 2;
   const read = test !== 'tilt' && test !== 'width' && test !== 'depth';
-  const now = rounds[round];
-  const full = read && now.length >= n;
+  const readings = useRounds(n, test === 'clearance');
+  const { rounds, round, now } = readings;
+  const full = read && readings.full;
   const input: TruingInput = {
     test,
     saw_id: saw.id,
@@ -119,32 +120,15 @@ function Page({ test, saw, blades, units, first }: Props) {
     enough && result.error !== null && !(result.error instanceof ProblemError && result.error.status < 500);
   const doubtful = new Set(round === 0 ? found?.doubtful_first : found?.doubtful_second);
 
-  const put = (values: number[]) => {
-    const next: [number[], number[]] = [[...rounds[0]], [...rounds[1]]];
-    let at = round;
-    for (const v of values) {
-      if (next[at].length >= n && test === 'clearance' && at === 0) at = 1;
-      if (next[at].length < n) next[at].push(v);
-    }
-    setRounds(next);
-    setRound(at);
-  };
   const load = (text: string) => {
     const [one, two] = readRounds(text, units);
-    if (two.length === 0) return put(one);
-    setRounds([one.slice(0, n), two.slice(0, n)]);
-    setRound(1);
-  };
-  const undo = () => {
-    const next: [number[], number[]] = [[...rounds[0]], [...rounds[1]]];
-    next[round].pop();
-    setRounds(next);
+    if (two.length === 0) readings.put(one);
+    else readings.load(one, two);
   };
   const again = () => {
     setBefore(found);
-    setRounds([[], []]);
-    setRound(0);
-    setSizes({});
+    readings.clear();
+    setSetup((now) => ({ ...now, sizes: {} }));
     key.current = crypto.randomUUID();
   };
   const csv = () => {
@@ -152,15 +136,6 @@ function Page({ test, saw, blades, units, first }: Props) {
     const lines = rounds[0].map((v, i) => `${nameOf(test, 0, i, n)},${v},${rounds[1][i] ?? ''}`);
     save(new Blob([head + lines.join('\n') + '\n'], { type: 'text/csv' }), `${test}.csv`);
   };
-  const size = (field: keyof Sizes, label: string) => (
-    <LengthField
-      label={label}
-      mm={sizes[field]}
-      units={units}
-      live
-      onLength={(mm) => setSizes((now) => ({ ...now, [field]: mm }))}
-    />
-  );
   const other = past.data?.find((r) => String(r.id) === compare);
   const compared = useTruingResult(other?.input);
   const nameOfPast = (r: TruingRecord) =>
@@ -189,110 +164,33 @@ function Page({ test, saw, blades, units, first }: Props) {
               <li key={h}>{h}</li>
             ))}
           </Box>
-          <Box
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))',
-              gap: 1.5,
-              mb: 1.5,
+          <Settings
+            test={test}
+            setup={setup}
+            blades={blades}
+            begun={rounds[0].length > 0}
+            units={units}
+            onChange={(part) => {
+              if ('blade' in part) readings.clear(); // they were of another
+              setSetup((now) => ({ ...now, ...part }));
             }}
-          >
-            {bladeTest && (
-              <TextField
-                select
-                size="small"
-                label={t`Blade`}
-                value={blade?.id ?? ''}
-                onChange={(e) => {
-                  setBlade(e.target.value);
-                  setRounds([[], []]);
-                }}
-              >
-                {blades
-                  .filter((b) => b.teeth > 0)
-                  .map((b) => (
-                    <MenuItem key={b.id} value={b.id}>
-                      {b.name}
-                    </MenuItem>
-                  ))}
-              </TextField>
-            )}
-            {test === 'runout' && (
-              <TextField
-                select
-                size="small"
-                label={t`Steps round`}
-                value={steps}
-                disabled={rounds[0].length > 0}
-                onChange={(e) => setSteps(Number(e.target.value))}
-              >
-                {[4, 6, 8, 12, 16, 24].map((k) => (
-                  <MenuItem key={k} value={k}>
-                    {k}
-                  </MenuItem>
-                ))}
-              </TextField>
-            )}
-            {(test === 'heel' || test === 'fence') && (
-              <LengthField label={t`Front to rear`} mm={span} units={units} onLength={setSpan} />
-            )}
-            {(test === 'heel' || test === 'fence') && (
-              <TextField
-                select
-                size="small"
-                label={t`Read with`}
-                value={instrument}
-                disabled={rounds[0].length > 0}
-                onChange={(e) => setInstrument(e.target.value as typeof instrument)}
-              >
-                <MenuItem value="dial">{t`a dial indicator`}</MenuItem>
-                <MenuItem value="distance">{t`a rule or caliper`}</MenuItem>
-              </TextField>
-            )}
-            {test === 'heel' && (
-              <TextField
-                select
-                size="small"
-                label={t`Miter slot`}
-                value={dial}
-                onChange={(e) => setDial(e.target.value as 'left' | 'right')}
-              >
-                <MenuItem value="left">{t`left of the blade`}</MenuItem>
-                <MenuItem value="right">{t`right of the blade`}</MenuItem>
-              </TextField>
-            )}
-            {test === 'clearance' && (
-              <LineField
-                label={t`Teeth beside slots`}
-                value={slots}
-                onText={setSlots}
-                hint={t`such as 10, 11, 30, 31`}
-              />
-            )}
-            {test === 'tilt' && size('height_mm', t`Height of the board`)}
-            {test === 'tilt' && (
-              <NumberField
-                label={t`Gap, + on top`}
-                unit={t`mm`}
-                value={sizes.gap_mm}
-                onNumber={(gap_mm) => setSizes((now) => ({ ...now, gap_mm }))}
-              />
-            )}
-            {test === 'gauge' && size('length_mm', t`Length of the strip`)}
-            {(test === 'width' || test === 'depth') && size('wanted_mm', t`Wanted`)}
-            {(test === 'width' || test === 'depth') && size('measured_mm', t`Measured`)}
-          </Box>
+            onSize={(part) => setSetup((now) => ({ ...now, sizes: { ...now.sizes, ...part } }))}
+          />
           {read && (
             <>
               {!full && n > 0 && (
-                <ReadingEntry label={nameOf(test, round, now.length, n)} units={units} onRead={put} />
+                <ReadingEntry
+                  label={nameOf(test, round, now.length, n)}
+                  units={units}
+                  onRead={readings.put}
+                />
               )}
               {!full && n > 0 && instrument === 'dial' && placeOf(test, 0, 0, n) && (
                 <GaugePanel
                   units={units}
                   place={placeOf(test, round, now.length, n)}
                   at={`${round} ${now.length}`}
-                  onCapture={(mm) => put([mm])}
+                  onCapture={(mm) => readings.put([mm])}
                 />
               )}
               {test === 'clearance' && n === 0 && <Box>{t`Choose a blade with teeth.`}</Box>}
@@ -303,18 +201,19 @@ function Page({ test, saw, blades, units, first }: Props) {
                 n={n}
                 doubtful={doubtful}
                 units={units}
-                onAgain={(i) => {
-                  const next: [number[], number[]] = [[...rounds[0]], [...rounds[1]]];
-                  next[round] = next[round].slice(0, i);
-                  setRounds(next);
-                }}
+                onAgain={readings.cutBack}
               />
               <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
-                <Button size="small" variant="outlined" disabled={now.length === 0} onClick={undo}>
+                <Button
+                  size="small"
+                  variant="outlined"
+                  disabled={now.length === 0}
+                  onClick={() => readings.cutBack(now.length - 1)}
+                >
                   {t`Undo`}
                 </Button>
                 {full && round === 0 && (test === 'runout' || test === 'clearance') && (
-                  <Button size="small" variant="contained" onClick={() => setRound(1)}>
+                  <Button size="small" variant="contained" onClick={readings.second}>
                     {test === 'runout' ? t`Turned half round: read again` : t`Now the right side`}
                   </Button>
                 )}
