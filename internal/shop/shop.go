@@ -1,4 +1,4 @@
-// Package shop is every station of a shop over one kit. A station loads what
+// Package shop is every station of a shop over one environment. A station loads what
 // the shop knows, asks the core, and saves what was decided: these packages are
 // the only place where craft and records meet.
 package shop

@@ -21,7 +21,7 @@ import (
 // A Station does this work in every shop on one database. It holds no state.
 type Station struct{ *env.Env }
 
-// At is the station over a kit.
+// At is the station over an environment: a database, or a transaction of one.
 func At(k *env.Env) Station { return Station{k} }
 
 // A Saw is a saw with what is on it, due and under way.

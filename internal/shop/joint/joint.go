@@ -19,7 +19,7 @@ import (
 // A Station does this work in every shop on one database. It holds no state.
 type Station struct{ *env.Env }
 
-// At is the station over a kit.
+// At is the station over an environment: a database, or a transaction of one.
 func At(k *env.Env) Station { return Station{k} }
 
 // A Plan is a joint worked out, and the blade that it was worked out for.

@@ -17,7 +17,7 @@ import (
 // A Station does this work in every shop on one database. It holds no state.
 type Station struct{ *env.Env }
 
-// At is the station over a kit.
+// At is the station over an environment: a database, or a transaction of one.
 func At(k *env.Env) Station { return Station{k} }
 
 // Rows lists one page of the log, newest first, and the mark before which the

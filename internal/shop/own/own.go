@@ -33,7 +33,7 @@ import (
 // A Station does this work in every shop on one database. It holds no state.
 type Station struct{ *env.Env }
 
-// At is the station over a kit.
+// At is the station over an environment: a database, or a transaction of one.
 func At(k *env.Env) Station { return Station{k} }
 
 // An Ask is what the blades are weighed over, and what things cost.

@@ -1,49 +1,18 @@
 import { replaceEqualDeep, useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { ProblemError, unwrap } from './client';
+import type { Changed } from './refresh';
 
 /** As often as a page asks by itself for what others change, ms: for what it did not hear (changes.ts). */
 export const BY_ITSELF = 30_000;
 
 export const forGood = { staleTime: Infinity };
 
-/** What the core works out from the rack and the log. */
-const worked = [
-  'shelf',
-  'bench',
-  'plan',
-  'sweep',
-  'compared',
-  'groove-plan',
-  'joint',
-  'jobs',
-  'care',
-  'calendar',
-];
-
-/** What is asked again after a change, by what was changed: the first part of each query's key. */
-const follows = {
-  rack: ['shop', 'blades', 'saws', 'dado-set', 'mounting', 'money', 'owning', 'first-blades', ...worked],
-  log: [
-    ...['log', 'blades', 'saws', 'dado-set', 'truings', 'lessons', 'trials', 'traces', 'grooves', 'mounting'],
-    ...['baths', 'money', 'owning', 'first-blades'],
-    ...worked,
-  ],
-  baths: ['baths', 'care'],
-  jobs: ['jobs'],
-  owning: ['owning', 'first-blades'],
-  calendar: ['calendar'],
-  people: ['people', 'passes', 'audit', ...worked], // a sign-off decides what may be cut
-};
-
-export type Changed = keyof typeof follows | 'everything';
-
-/** Asks again what follows from a change. */
-export function refresh(cache: QueryClient, changed: Changed) {
-  const keys = new Set(changed === 'everything' ? Object.values(follows).flat() : follows[changed]);
-  const ask = (key: string) => cache.invalidateQueries({ queryKey: [key] });
-  if (keys.delete('shelf')) void ask('shelf'); // nobody waits for it
-  return Promise.all([...keys].map(ask));
-}
+/** Asks again what follows from a change (refresh.ts), or everything where even that can't be fetched. */
+export const refresh = (cache: QueryClient, changed: Changed): Promise<unknown> =>
+  import('./refresh').then(
+    (m) => m.refresh(cache, changed),
+    () => cache.invalidateQueries(),
+  );
 
 /** A change of the shop, after which what follows from it is asked again. */
 export function useChange<V, R>(changed: Changed, mutationFn: (v: V) => Promise<R>) {

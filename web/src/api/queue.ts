@@ -54,7 +54,13 @@ export function setMaker(now: string | null | undefined) {
   maker = now;
   show(all);
   // What was kept before it was known who is here is theirs.
-  if (now) void change((kept) => kept.map((w) => ({ ...w, of: w.of ?? now }))).catch(() => undefined);
+  if (now) void claim(now).catch(() => undefined);
+}
+
+async function claim(now: string) {
+  await reread();
+  if (all.every((w) => w.of)) return;
+  await change((kept) => kept.map((w) => ({ ...w, of: w.of ?? now })));
 }
 
 /** What waits of the person who is signed in here, oldest first; the same array until it changes. */

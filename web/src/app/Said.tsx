@@ -2,7 +2,8 @@
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { lookingRound } from '../api/place';
-import '../api/sending'; // so that it is there when the network is not
+import '../api/refresh'; // so that they are there when the network is not
+import '../api/sending';
 import { useSession } from '../api/session';
 import { useShop } from '../api/shop';
 import { sweepKept } from '../api/sweep';
