@@ -1,8 +1,7 @@
-// Package bench says what a saw wants before its next cut, the most pressing
-// first: what is on it, and how true it runs. It judges nothing itself, but
-// puts in order what core/care says of a blade and core/truing of a saw. The
-// order is our judgement: what may not run, then what is known to be out, then
-// edges, then pitch, then what nobody can be sure of.
+// Package bench says what a saw needs before its next cut, the most urgent
+// first. It takes what core/care says of the blade and core/truing of the saw
+// and puts it in order: what may not run, what is known to be out, edges, pitch,
+// and what is not known. The order is our judgement.
 package bench
 
 import (

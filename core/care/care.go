@@ -1,10 +1,9 @@
-// Package care keeps a blade in life. It folds a blade's log into its condition
-// (how worn, how pitchy, how far since washed and sharpened, what was said and
-// seen of it), says what is due and when, how a wash goes, what a bath wants,
-// and what a metre of cut costs. Craft sections 9, 10 and 14, model section 9.
+// Package care works out the condition of a blade from its log (wear, pitch,
+// cuts since the last wash and sharpening, what was said and found), what is due
+// and when, how a wash goes, what a bath needs, and what a meter of cut costs:
+// craft sections 9, 10 and 14, model section 9.
 //
-// A condition is never typed in. It follows from what was cut, washed,
-// sharpened, looked over and said, so that a blade whose log is known is known.
+// A condition is never typed in. It follows from the log alone.
 package care
 
 import (

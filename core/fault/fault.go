@@ -1,6 +1,6 @@
-// Package fault has the one error with which the core refuses what cannot be:
-// what is wrong, and where, in the craft's own words. It knows no form and no
-// contract; who asked puts the place into his own terms.
+// Package fault has the error type of the core: what is wrong and where, in the
+// craft's own words. Package internal/refusal maps the place to a field of the
+// contract.
 package fault
 
 import "corte/core/say"

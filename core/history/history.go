@@ -1,7 +1,6 @@
-// Package history is what the log records of blades and saws: what a row of each
-// kind holds, what the rows of a blade add up to, what the cuts of a material
-// teach, and what the model foretold of a cut. It is pure; rows are kept by
-// internal/store.
+// Package history has the rows of the log: what each kind holds, what the rows
+// of a blade add up to, what the cuts of a material teach, and what the model
+// foretold of a cut. It is pure; internal/store stores the rows.
 package history
 
 import (

@@ -1,6 +1,6 @@
-// Package job is a list of cuts as a woodworker has one: rows of pieces alike,
-// read from what somebody types or pastes, put into the stages of a day, ticked
-// off, and weighed against what they really took. Craft section 16.
+// Package job reads a list of cuts that somebody types or pastes, sorts its rows
+// into the stages of a day, counts ticks, and learns how long the shop really
+// takes: craft section 16.
 package job
 
 import (

@@ -1,7 +1,6 @@
-// Package joint works out joints and folds for one blade on a table saw: what to
-// set, step by step, and the figures to draw it from. The geometry of each is
-// core/groove's; here is what is done with it, and what speaks against it.
-// Craft section 11.
+// Package joint works out joints and kerf bends for one blade on a table saw:
+// what to set, step by step, and the figures to draw. Their geometry is in
+// core/groove. Craft section 12.
 package joint
 
 import (

@@ -1,6 +1,6 @@
-// Package learn corrects the model's table by what a shop's own cuts came to:
-// model section 8. One correction of a material's scorch dose and one of its
-// proneness to splinter, each a single number in the logarithm, by maximum a
+// Package learn corrects the model's table by the outcome of a shop's own cuts:
+// model section 8. Each material has one correction of its scorch dose and one
+// of its proneness to splinter, both in the logarithm, estimated by maximum a
 // posteriori from a normal prior.
 package learn
 

@@ -1,5 +1,5 @@
-// Package material holds what the model needs to know of the stuff that is
-// cut: craft sections 11 and 13, model section 6.
+// Package material has the properties of each material that the model needs:
+// craft section 13, model section 6.
 package material
 
 import (

@@ -1,6 +1,6 @@
-// Package outcome is how a cut came out, in the grades that people, photos and
-// the microphone all give, as the log records them. The empty grade of each type
-// means that nobody looked.
+// Package outcome has the grades of a finished cut, as people, photos and the
+// microphone give them and the log records them. An empty grade means that it
+// wasn't recorded.
 package outcome
 
 import "slices"

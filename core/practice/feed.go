@@ -1,7 +1,7 @@
-// Package practice is a saw that cannot hurt anybody. From how a piece of work
-// is pushed it works out what the blade leaves behind, millimetre by millimetre,
-// by the same model that Choose foretells a cut with (core/cut): the same push
-// over the same board always gives the same wall.
+// Package practice has the drills: tasks with their answers, and a simulated
+// cut. From how a piece of work is pushed it works out the cut edge, millimeter
+// by millimeter, with the model that Choose uses (core/cut). The same push over
+// the same board always gives the same edge.
 package practice
 
 import (

@@ -1,14 +1,14 @@
-// Package sight reads a blade off a photo of it lying flat: how many teeth, what
-// hook, groups with a deeper gullet, body slots, teeth that are missing, short or bent,
-// and how wide the bore is against the diameter, so that a known one of the two
-// gives all sizes (craft section 18).
+// Package sight measures a blade on a photo of it lying flat: tooth count, hook,
+// groups with a deeper gullet, body slots, teeth that are missing, short or
+// bent, and the bore as a share of the diameter, so that one known size gives
+// all sizes (craft section 18).
 //
-// The picture is made small and the blade looked for in it; the circle that its
-// tips run on is found and set right from its ellipse and the bore; the rim is
-// unrolled and each point of it asked whether it is more like the plate further in
-// or the bench further out, sector by sector, since light differs. What comes back
-// as often as there are teeth, all the way round, is a tooth; the mean of them all
-// shows the face. Lengths are in radii of the tips' circle until a size is known.
+// The picture is scaled down and the blade located. The circle of the tips is
+// fitted and corrected by its ellipse and the bore. The rim is unrolled, and
+// each point is classified as plate or background, sector by sector, since light
+// differs. The period that repeats all the way round is the tooth; the average
+// tooth shows its face. Lengths are in radii of the tips' circle until a size is
+// known.
 package sight
 
 import (

@@ -1,13 +1,12 @@
-// Package sound listens to a saw: from what a microphone heard, and the number of
-// teeth of the blade that is on, it says how fast the arbor turned, when it cut,
-// how far it drooped, and where it stalled. It hears the teeth: so many pass in a
-// second, with the harmonics of that, and a tone that is no multiple of theirs is
-// something else (craft section 18).
+// Package sound works out from a microphone, and the tooth count of the blade,
+// how fast the arbor turned, when it cut, how far its speed dropped and where it
+// stalled: craft section 18. It looks for the teeth that pass per second and
+// their harmonics; a tone that is no multiple of these is something else.
 //
-// Every twentieth of a second is asked how well each speed explains it, and the one
-// way through all of them is taken that explains most and jumps least; then what lies
-// under the idle speed for a while, and comes back to it, is a cut. It listens to a
-// sound that is still going on in the same way.
+// The sound is split into frames of 50 ms. For each frame every speed gets a
+// score for how well it explains the spectrum, and a dynamic program picks the
+// path that explains most and jumps least. A stretch below the idle speed that
+// returns to it is a cut. Live sound is worked through in the same way.
 package sound
 
 import (

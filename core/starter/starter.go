@@ -1,9 +1,8 @@
-// Package starter knows what a shop most likely stands with: the usual numbers
-// of a kind of saw, and of the blades that hang beside it. All of it is a guess
-// to be put right by what is read off the steel; it is only there so that a new
-// shop gets an answer before it has typed a form. Counts, hooks and kerfs are
-// craft section 2's, scaled to the diameter by the spacing of the teeth; speeds
-// and powers are ours.
+// Package starter has the usual numbers of each kind of saw and of the blades
+// that go with it, so that a new shop gets a plan before it has filled in a
+// form. They are guesses, to be corrected from the saw and the blade. Tooth
+// counts, hooks and kerfs are from craft section 2, scaled to the diameter by
+// tooth spacing; speeds and powers are our judgement.
 package starter
 
 import (

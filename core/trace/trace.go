@@ -1,12 +1,12 @@
-// Package trace weighs what is seen on the work, felt and heard against the
-// reasons that it can have, and says which check to do next: craft section 11.
+// Package trace finds the likely causes of what is seen on the work, felt and
+// heard, and says which check to do next: craft section 11.
 //
-// It is a small Bayesian model. One main cause, and perhaps a second, makes
-// signs by a leaky noisy-or: each cause that is there makes a sign with its own
-// strength, and a sign may also be seen for no reason of the list. What the
-// shop knows moves the causes' odds before anything is seen. All hypotheses are
-// weighed one by one, so the answer is exact. The numbers are in tables/, a row
-// each with its source, to be read and edited with a spreadsheet.
+// It is a small Bayesian network. One main cause, and perhaps a second, produces
+// signs by a leaky noisy-or: each cause that is present produces a sign with its
+// own strength, and a sign may also appear for a reason that isn't listed. What
+// the shop knows shifts the odds of the causes first. All hypotheses are
+// weighed, so the result is exact. The numbers are in tables/, one row each with
+// its source, to be edited with a spreadsheet.
 package trace
 
 import (

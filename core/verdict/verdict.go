@@ -1,5 +1,5 @@
-// Package verdict holds the three words in which Corte judges anything (design
-// principle 4): clear, caution, stop.
+// Package verdict has the three verdicts that Corte gives: clear, caution and
+// stop.
 package verdict
 
 import "corte/core/word"

@@ -1,4 +1,4 @@
-// Package word holds what sentences need beside their words.
+// Package word has helpers for sentences and for the names of enumerations.
 package word
 
 import (

@@ -1,9 +1,8 @@
-// Package account is how a person proves who they are: by a name and a password,
-// by a recovery code, or by a passkey. It knows nothing of shops. Whoever tries
-// learns the same, and as late, whether there is such a name or not, and is
-// slowed down by account and by address; an owner is not locked out by others
-// who try, since browsers on which they signed in before have tries of their
-// own, and neither codes nor passkeys can be guessed.
+// Package account verifies who a person is: by name and password, by a recovery
+// code, or by a passkey. It depends on no shop. A wrong name and a wrong
+// password give the same answer after the same time. Attempts are limited by
+// account and by address; a browser on which the owner has signed in before has
+// a limit of its own, so that attempts of others lock no owner out.
 package account
 
 import (

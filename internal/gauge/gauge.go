@@ -1,7 +1,6 @@
-// Package gauge listens to dial gauges that speak a small line protocol over
-// TCP (docs/gauge.md), and hands their readings to whoever watches: at most
-// twenty a second for each gauge, however many lines come in. It keeps no more
-// than the last reading of each; what somebody captured is theirs to keep.
+// Package gauge reads dial gauges that speak a line protocol over TCP
+// (docs/gauge.md) and passes their readings to subscribers, at most twenty a
+// second per gauge. It keeps only the last reading of each gauge.
 package gauge
 
 import (

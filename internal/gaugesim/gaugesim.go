@@ -1,7 +1,7 @@
-// Package gaugesim plays dial gauges on a saw whose truth it hides: heel,
-// fence, run-out of arbor and blade, and the scatter of a blade's teeth. It
-// stands in for a real gauge in the demo and in tests, which can hold what a
-// session found against what was true.
+// Package gaugesim simulates dial gauges on a saw with known errors: heel,
+// fence, run-out of arbor and blade, and scatter of the teeth. The demo and
+// tests use it in place of a real gauge, and tests compare what a session found
+// with the known errors.
 package gaugesim
 
 import (

@@ -1,6 +1,6 @@
-// Package httpapi answers over HTTP: it decodes what the contract in
-// api/openapi.yaml describes, calls the shop, and encodes what comes back. It
-// also serves the front end, which is embedded in the binary.
+// Package httpapi serves the contract in api/openapi.yaml over HTTP: it decodes
+// a request, calls the shop and encodes the answer. It also serves the front
+// end, which is embedded in the binary.
 package httpapi
 
 import (

@@ -1,6 +1,5 @@
-// Package labels lays out a sheet of labels for blades: name, numbers, what a
-// blade is kept for, and a QR code that opens its page. Craft section 9: written
-// on each what it is for.
+// Package labels lays out a sheet of blade labels: name, numbers, use, and a QR
+// code that opens the blade's page (craft section 9).
 package labels
 
 import (

@@ -1,5 +1,5 @@
-// Package licences has the licences of everything that is shipped with Corte,
-// as scripts/licences collects them.
+// Package licences has the licenses of everything that ships with Corte,
+// collected by scripts/licences.
 package licences
 
 import (

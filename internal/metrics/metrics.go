@@ -1,7 +1,6 @@
-// Package metrics counts what a server does, for Prometheus to fetch: requests
-// and queries with what they took, and how the pool of connections stands. It
-// also is the door for whoever wants a profile. It is served on an address of
-// its own, on loopback, where that is asked for.
+// Package metrics counts requests, queries and database connections for
+// Prometheus, and serves profiles. It listens on an address of its own, on
+// loopback, where that is configured.
 package metrics
 
 import (

@@ -1,7 +1,6 @@
-// Package offline answers what a page asks of the core while the server is away:
-// plans, sweeps, comparisons, supports and lengths, over the shelf that was last
-// seen. It is the same core, the same station and the same answers as the
-// server's; cmd/corte-offline is it for a browser.
+// Package offline answers plans, sweeps, comparisons, supports and lengths from
+// the shelf that the server last sent, with the same packages as the server.
+// cmd/corte-offline compiles it for the browser.
 package offline
 
 import (

@@ -1,6 +1,6 @@
-// Package photo makes photos small enough to keep: upright, and encoded anew, so
-// that nothing else that was in the file is kept. It bounds the memory and the
-// time that a file may take.
+// Package photo turns photos upright, scales them down and encodes them again,
+// so that nothing else in the file is stored. It limits the memory and the time
+// that a file may take.
 package photo
 
 import (

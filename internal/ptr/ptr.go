@@ -1,5 +1,4 @@
-// Package ptr has what stands between values and the contract's fields that may
-// be left out.
+// Package ptr converts between values and the contract's optional fields.
 package ptr
 
 // To points at a value.

@@ -1,6 +1,6 @@
-// Package record has what the shop keeps of its blades and saws, as values that
-// know no database: the store fills them, and whoever weighs a cut reads them,
-// on the server or in a browser that has lost it.
+// Package record has blades, saws and what else the shop stores as values. The
+// store fills them; the core's callers read them, on the server and in the
+// offline core.
 package record
 
 import (

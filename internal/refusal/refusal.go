@@ -1,5 +1,5 @@
 // Package refusal has the errors that a person reads: a sentence, the field of
-// the contract that it is about, and in which way it could not be met.
+// the contract that it is about, and the kind of problem.
 package refusal
 
 import (

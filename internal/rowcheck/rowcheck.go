@@ -1,9 +1,8 @@
-// Package rowcheck holds a row of a shop to what Corte itself would write: types
-// and ranges of every column, the words of every enumeration, and for blades and
-// saws the same checks of the contract and the craft that a request goes
-// through. A row is JSON, as a shop file has it. It is used before a file is
-// brought in, and to find rows that are damaged where they lie. It knows no
-// database; what rows say of each other is the database's to check.
+// Package rowcheck checks a row of a shop against what Corte itself would write:
+// types and ranges of every column, enumerations, and for blades and saws the
+// checks of the contract and the core. A row is JSON, as in a shop file. It
+// checks files before they are imported, and finds damaged rows in the database.
+// References between rows are checked by the database.
 package rowcheck
 
 import (

@@ -1,6 +1,6 @@
-// Package shop is every station of a shop over one environment. A station loads what
-// the shop knows, asks the core, and saves what was decided: these packages are
-// the only place where craft and records meet.
+// Package shop has a service for every station. A service loads what the shop
+// has stored, calls the core, and saves the result. Only these packages use both
+// core and store.
 package shop
 
 import (

@@ -1,8 +1,8 @@
-// Package shopfile writes a whole shop into one file and reads it back: a ZIP
-// with a manifest, a table of JSON lines for every kind of row (struck rows,
-// retired blades and all ids with them), photos as JPEG, and the digest of each.
-// What is read is checked whole before anything is written; what is written is
-// kept whole or not at all. Secrets stay out.
+// Package shopfile writes a whole shop into one file and restores it: a ZIP with
+// a manifest, a table of JSON lines for every kind of row (with struck rows,
+// retired blades and all IDs), photos as JPEG, and a digest of each. A file is
+// checked whole before anything is written, and written in one transaction. It
+// holds no secrets.
 package shopfile
 
 import (

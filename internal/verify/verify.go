@@ -1,6 +1,6 @@
-// Package verify holds the core to worked cases: files of inputs and of the
-// figures that they must give. It is how anyone who doubts a figure can check
-// it by hand, and what `corte verify` runs.
+// Package verify runs worked cases: files of inputs with the figures that the
+// core must give, so that any figure can be checked by hand. `corte verify` runs
+// it.
 //
 // A file is a JSON array of cases {"kind", "name", "input", "want"}. Each kind
 // is one calculation of the core; want may hold any of its figures.

@@ -1,6 +1,6 @@
-// Package wire puts what a shop weighs into the contract's types, in the voice
-// of who asks. It knows neither database nor network: the server answers with
-// it, and a browser that has lost the server.
+// Package wire converts between the core's values and the contract's types, in
+// the units of the request. It needs neither database nor network, so the server
+// and the offline core share it.
 package wire
 
 import (

@@ -1,4 +1,5 @@
-// Package care keeps the rack fit: surveys, washes, sharpenings, the bath and the days on which they are due.
+// Package care runs inspections, washes, sharpenings, baths and the calendar of
+// what is due.
 package care
 
 import (

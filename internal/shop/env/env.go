@@ -1,5 +1,5 @@
-// Package env is what every station of a shop stands on: the store, the clock,
-// the errors that a person reads, and the shop's own days.
+// Package env has what all stations of a shop share: store, clock, errors for
+// people, background work and the shop's days.
 package env
 
 import (

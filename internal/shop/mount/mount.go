@@ -1,4 +1,4 @@
-// Package mount walks a blade onto a saw, card by card.
+// Package mount runs a mounting: its steps, answers and end.
 package mount
 
 import (

@@ -1,5 +1,5 @@
-// Package own answers which blades a shop should own: what to buy next, what
-// hangs there for nothing, what has no stand-in, and what to begin with.
+// Package own says which blades a shop should own: what to buy next, what is
+// never the best, what has no substitute, and what to begin with.
 package own
 
 import (

@@ -1,6 +1,5 @@
-// Package people is who belongs to a shop: roles, invitations, what opens the
-// shop without a password, and which cuts somebody may make alone. How a person
-// proves who they are is package account's.
+// Package people manages who belongs to a shop: roles, invitations, passes, and
+// the cuts that a member may make alone. Sign-in is in package account.
 package people
 
 import (

@@ -1,5 +1,5 @@
-// Package practice keeps what people can do: it poses the drills of core/practice
-// from the shop's own rack and remembers who answered what.
+// Package practice serves the drills of core/practice, with the shop's own
+// blades, and stores the answers.
 package practice
 
 import (

@@ -1,4 +1,5 @@
-// Package trace finds the reason of a mark on the work, and what settles it.
+// Package trace runs fault findings: it starts them, takes answers, and records
+// the cause.
 package trace
 
 import (
