@@ -93,11 +93,22 @@ test('two settings are compared on one board, graded blind, and the result says 
   request,
 }) => {
   const id = await own(request, 'Umpire');
+  let answer!: () => void;
+  const typed = new Promise<void>((resolve) => (answer = resolve));
+  await page.route('**/api/v1/comparisons', (route) => typed.then(() => route.continue()), { times: 1 });
   await page.goto(`/trial/new?blade=${id}&of=hard-maple`);
   await expect(page.getByRole('textbox', { name: 'Height' })).toHaveCount(2);
+  const heightOf = (setting: string) =>
+    page.getByRole('region', { name: `Setting ${setting}` }).getByRole('textbox', { name: 'Height' });
+  const second = heightOf('B');
+  // What is typed while the suggestion is on its way stands.
+  await second.fill('60');
+  answer();
+  await expect(heightOf('A')).toHaveValue('31 mm');
+  await expect(second).toHaveValue('60');
+  await second.press('Escape');
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByText('settings A and B are the same: change one thing')).toBeVisible();
-  const second = page.getByRole('region', { name: 'Setting B' }).getByRole('textbox', { name: 'Height' });
   await second.fill('60');
   await second.press('Enter');
   await accessible(page);

@@ -164,7 +164,7 @@ export function NewTrial() {
               />
               {!chop && (
                 <LengthField
-                  key={`${w.blade_id} ${w.height_mm ?? c?.setting?.height_mm ?? 0}`}
+                  key={w.blade_id} // what is typed stands, also while the suggestion comes
                   label={saw?.kind === 'table' ? t`Height` : t`Depth`}
                   mm={w.height_mm ?? c?.setting?.height_mm ?? 0}
                   units={units}
