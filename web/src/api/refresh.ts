@@ -6,7 +6,11 @@ const worked = ['bench', 'plan', 'sweep', 'compared', 'groove-plan', 'joint', 'j
 
 /** By what was changed: the first part of each query's key. */
 const follows = {
-  rack: ['shop', 'blades', 'saws', 'dado-set', 'mounting', 'money', 'owning', 'first-blades', ...worked],
+  rack: [
+    ...['shop', 'blades', 'saws', 'dado-set', 'mounting', 'money', 'owning', 'first-blades'],
+    ...['people', 'audit'], // the shop's rules are among them
+    ...worked,
+  ],
   log: [
     ...['log', 'blades', 'saws', 'dado-set', 'truings', 'lessons', 'trials', 'traces', 'grooves', 'mounting'],
     ...['baths', 'money', 'owning', 'first-blades'],
