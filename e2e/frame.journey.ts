@@ -175,8 +175,10 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
   await next.click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(second);
   await page.getByRole('button', { name: /^Blade 2 of / }).click();
+  const others = page.getByRole('dialog');
+  await expect(others).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: 'Mortise' }).click();
+  await others.getByRole('button', { name: 'Mortise' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mortise');
 

@@ -5,6 +5,8 @@ import (
 
 	"corte/core/blade"
 	"corte/core/cut"
+	"corte/core/fault"
+	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
@@ -154,6 +156,39 @@ func AtPass(r Request, c Candidate, p Pass) cut.Figures {
 func needsBothFaces(j cut.Job, s saw.Saw) bool {
 	return j.Form == cut.Through && j.BevelDeg == 0 && s.Kind != saw.Miter &&
 		j.Thickness+cut.LeastClears > s.Reach+hair && j.Thickness/2+overlapBy < s.Reach
+}
+
+// Job settles on a saw what a cut leaves open. It refuses a material that is not
+// in the table.
+func Job(c cut.Cut, s saw.Saw) (cut.Job, error) {
+	m, err := material.Get(c.Material)
+	if err != nil {
+		return cut.Job{}, fault.At("material", "%s; choose one of the list", err)
+	}
+	j := cut.Job{
+		Material: m, Direction: c.Direction, Finish: c.Finish, Thickness: c.Thickness, Width: c.Width, Length: c.Length,
+		Form: c.Form, Depth: c.Depth, BevelDeg: c.BevelDeg, MiterDeg: c.MiterDeg, Bed: c.Bed, Piece: c.Piece,
+		Pieces: max(1, c.Pieces), Moisture: c.Moisture, Moves: c.Moves, FenceSide: c.FenceSide,
+		BrakeOff: c.BrakeOff, StoodBy: c.StoodBy, Board: c.Board, Carriage: c.Carriage,
+	}
+	if j.Form == cut.Through {
+		j.Depth = 0
+	}
+	j.Motion = s.UsualMotion(j.MeetsWidth())
+	if c.Motion != nil {
+		j.Motion = *c.Motion
+	}
+	j.Exit, j.Other = cut.UsualSupport(j.Direction, j.Motion, s.Kind.CarriesWork())
+	if s.Kind == saw.Table && j.Form == cut.Through && s.Scores(j.BevelDeg) {
+		j.Exit = cut.ScoringBlade
+	}
+	if c.Exit != nil {
+		j.Exit = *c.Exit
+	}
+	if c.Other != nil {
+		j.Other = *c.Other
+	}
+	return Settle(j, s), nil
 }
 
 // Settle decides what follows from a job and a saw together: whether the cut

@@ -326,9 +326,50 @@ var (
 // Pitches is how much more pitch the stock leaves on a blade than dry stock.
 func (m Moisture) Pitches() float64 { return moisturePitches[m] }
 
-// A Job is the cut that somebody means to make, before any blade is chosen.
-// The zero values of its later fields are the plain case: right through,
-// square, from one face.
+// A Part is pieces alike that are to be cut, before any saw is chosen. The zero values of
+// its later fields are the plain case: right through, square, dry.
+//
+// Its names and their order are those of the contract, of files and of stored rows.
+type Part struct {
+	Pieces    int            `json:"pieces,omitempty"` // 0 means one
+	Material  string         `json:"material"`         // id
+	Direction Direction      `json:"direction"`
+	Finish    Finish         `json:"finish"`
+	Thickness measure.Length `json:"thickness_mm"` // of the board
+	Width     measure.Length `json:"width_mm"`     // of the board; of the piece between fence and blade for a rip
+	Length    measure.Length `json:"length_mm"`    // of the board
+	Form      Form           `json:"form"`
+	Depth     measure.Length `json:"depth_mm,omitempty"`  // of a form that does not go through
+	BevelDeg  float64        `json:"bevel_deg,omitempty"` // tilt of the blade from square, 0 to 60
+	MiterDeg  float64        `json:"miter_deg,omitempty"` // turn of the cut from straight across, 0 to 60
+	Moisture  Moisture       `json:"moisture"`
+	Moves     bool           `json:"moves,omitempty"` // tension in the board: it may close on the blade, or spring, as it is opened
+}
+
+// A Cut is a cut as somebody says it: the part and how they mean to make it.
+// What is nil or unknown follows from the saw.
+type Cut struct {
+	Part
+	Motion    *Motion        `json:"motion,omitempty"`
+	Exit      *Support       `json:"exit_support,omitempty"`
+	Other     *Support       `json:"other_support,omitempty"`
+	Bed       Bed            `json:"bed,omitempty"`        // under a hand-held saw
+	Piece     measure.Length `json:"piece_mm,omitempty"`   // length that is cut off; 0 if it was not said
+	FenceSide Side           `json:"fence_side,omitempty"` // of the blade that somebody means to put the fence to
+	BrakeOff  bool           `json:"brake_off,omitempty"`  // somebody says that the saw's blade brake is bypassed, as its manual says
+	StoodBy   bool           `json:"stood_by,omitempty"`   // somebody who is signed off for it stands by
+	Board     measure.Length `json:"board_mm,omitempty"`   // width of the board that a piece of Width is ripped from; 0 if not said
+	Carriage  bool           `json:"carriage,omitempty"`   // on the saw's sliding carriage instead of along its fence
+}
+
+// Unanswered is the cut without what somebody answered to a question of safety:
+// an answer holds for the cut that it was given for, and is asked for anew.
+func (c Cut) Unanswered() Cut {
+	c.BrakeOff, c.StoodBy = false, false
+	return c
+}
+
+// A Job is a cut as it is settled on a saw, before any blade is chosen.
 type Job struct {
 	Material  material.Material
 	Direction Direction
@@ -342,20 +383,33 @@ type Job struct {
 	Other     Support        // of the end edge; of the bottom face for a chop
 
 	Form      Form
-	Depth     measure.Length // of a form that does not go through
-	BevelDeg  float64        // tilt of the blade from square, 0 to 60
-	MiterDeg  float64        // turn of the cut from straight across, 0 to 60
-	Bed       Bed            // under a hand-held saw
-	Piece     measure.Length // length that is cut off; 0 if it was not said
-	BothFaces bool           // half from each face, because the saw does not reach through
-	Pieces    int            // how many alike; 0 means one
+	Depth     measure.Length
+	BevelDeg  float64
+	MiterDeg  float64
+	Bed       Bed
+	Piece     measure.Length
+	BothFaces bool // half from each face, because the saw does not reach through
+	Pieces    int
 	Moisture  Moisture
-	Moves     bool           // tension in the board: it may close on the blade, or spring, as it is opened
-	FenceSide Side           // of the blade that somebody means to put the fence to; unknown leaves it to the plan
-	BrakeOff  bool           // somebody says that the saw's blade brake is bypassed, as its manual says
-	StoodBy   bool           // somebody who is signed off for it stands by
-	Board     measure.Length // width of the board that a piece of Width is ripped from; 0 if not said
-	Carriage  bool           // on the saw's sliding carriage instead of along its fence
+	Moves     bool
+	FenceSide Side
+	BrakeOff  bool
+	StoodBy   bool
+	Board     measure.Length
+	Carriage  bool
+}
+
+// Cut is the job as it would be said, with nothing left out.
+func (j Job) Cut() Cut {
+	return Cut{
+		Part: Part{
+			Pieces: j.Count(), Material: j.Material.ID, Direction: j.Direction, Finish: j.Finish,
+			Thickness: j.Thickness, Width: j.Width, Length: j.Length, Form: j.Form, Depth: j.Depth,
+			BevelDeg: j.BevelDeg, MiterDeg: j.MiterDeg, Moisture: j.Moisture, Moves: j.Moves,
+		},
+		Motion: &j.Motion, Exit: &j.Exit, Other: &j.Other, Bed: j.Bed, Piece: j.Piece, FenceSide: j.FenceSide,
+		BrakeOff: j.BrakeOff, StoodBy: j.StoodBy, Board: j.Board, Carriage: j.Carriage,
+	}
 }
 
 // Count is how many pieces are cut: one where it was not said.

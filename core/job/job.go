@@ -46,22 +46,10 @@ func (s *Stage) UnmarshalText(text []byte) (err error) {
 
 // A Row is pieces alike, before a saw and a blade are chosen for them.
 type Row struct {
-	Name      string
-	Assembly  string // that the pieces are parts of; empty for none
-	Pieces    int    // 1 or more
-	Material  material.Material
-	Direction cut.Direction
-	Finish    cut.Finish
-	Thickness measure.Length
-	Width     measure.Length // of the board; of the piece for a rip
-	Length    measure.Length
-	Form      cut.Form
-	Depth     measure.Length // of a form that does not go through
-	BevelDeg  float64
-	MiterDeg  float64
-	Moisture  cut.Moisture
-	Moves     bool
-	Stage     Stage // ByRule leaves it to In
+	Name     string `json:"name"`
+	Assembly string `json:"assembly,omitempty"` // that the pieces are parts of; empty for none
+	cut.Part
+	Stage Stage `json:"stage"` // ByRule leaves it to In
 }
 
 // In is the stage that a row is cut in: what was said, or the rule of thumb. What
@@ -87,7 +75,7 @@ func (r Row) In() Stage {
 func (r Row) Check() []Fault {
 	var out []Fault
 	fault := func(field, form string, with ...any) { out = append(out, Fault{field, say.Of(form, with...)}) }
-	if r.Material.ID == "" {
+	if _, err := material.Get(r.Material); err != nil {
 		fault("material", "say which material, as the list of materials calls it or as a timber yard would")
 	}
 	if r.Pieces < 1 || r.Pieces > cut.MostPieces {

@@ -97,13 +97,13 @@ func TestTheRuleOfThumb(t *testing.T) {
 		r    Row
 		want Stage
 	}{
-		{Row{Direction: cut.Rip, Finish: cut.Rough}, Rough},
-		{Row{Direction: cut.Sheet, Finish: cut.Rough}, Rough},
-		{Row{Direction: cut.Rip, Finish: cut.Hidden}, Rips},
-		{Row{Direction: cut.Crosscut, Finish: cut.Show}, Crosscuts},
-		{Row{Direction: cut.Sheet, Finish: cut.Fine}, Sheets},
-		{Row{Direction: cut.Crosscut, Finish: cut.Rough, Form: cut.Groove}, Joints},
-		{Row{Direction: cut.Rip, Finish: cut.Rough, Stage: Crosscuts}, Crosscuts},
+		{Row{Part: cut.Part{Direction: cut.Rip, Finish: cut.Rough}}, Rough},
+		{Row{Part: cut.Part{Direction: cut.Sheet, Finish: cut.Rough}}, Rough},
+		{Row{Part: cut.Part{Direction: cut.Rip, Finish: cut.Hidden}}, Rips},
+		{Row{Part: cut.Part{Direction: cut.Crosscut, Finish: cut.Show}}, Crosscuts},
+		{Row{Part: cut.Part{Direction: cut.Sheet, Finish: cut.Fine}}, Sheets},
+		{Row{Part: cut.Part{Direction: cut.Crosscut, Finish: cut.Rough, Form: cut.Groove}}, Joints},
+		{Row{Part: cut.Part{Direction: cut.Rip, Finish: cut.Rough}, Stage: Crosscuts}, Crosscuts},
 	} {
 		if got := tt.r.In(); got != tt.want {
 			t.Errorf("%v: %v, want %v", tt.r, got, tt.want)
@@ -112,7 +112,7 @@ func TestTheRuleOfThumb(t *testing.T) {
 }
 
 func TestTicksAddUpInAnyOrder(t *testing.T) {
-	r := Row{Pieces: 10}
+	r := Row{Part: cut.Part{Pieces: 10}}
 	for _, tt := range []struct {
 		ticks []Tick
 		want  Progress
@@ -138,7 +138,7 @@ func FuzzRead(f *testing.F) {
 		}
 		for _, l := range Read(text, bare, nil) {
 			r := l.Row
-			if len(l.Faults) == 0 && (r.Pieces < 1 || r.Material.ID == "" || !(r.Thickness >= 0.5 && r.Length <= 20_000 && r.Width >= 1) || r.Form != cut.Through && r.Depth >= r.Thickness) {
+			if len(l.Faults) == 0 && (r.Pieces < 1 || r.Material == "" || !(r.Thickness >= 0.5 && r.Length <= 20_000 && r.Width >= 1) || r.Form != cut.Through && r.Depth >= r.Thickness) {
 				t.Errorf("%q passed as %+v", l.Text, r)
 			}
 		}

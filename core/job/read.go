@@ -132,7 +132,7 @@ func (s *sentence) read() {
 	}
 	for _, c := range materialNames {
 		if s.take(c.name) {
-			s.row.Material, _ = material.Get(c.id)
+			s.row.Material = c.id
 			s.said["material"] = true
 			break
 		}
@@ -315,9 +315,9 @@ func (s *sentence) line(n int, text string, above *Row) Line {
 		guess("pieces", true)
 	}
 	told := above != nil
-	if !s.said["direction"] && r.Form == cut.Through && (!told || s.said["material"] && r.Material.Kind.Sheet() != above.Material.Kind.Sheet()) {
+	if !s.said["direction"] && r.Form == cut.Through && (!told || s.said["material"] && sheet(r.Material) != sheet(above.Material)) {
 		r.Direction = cut.Crosscut
-		if r.Material.Kind.Sheet() {
+		if sheet(r.Material) {
 			r.Direction = cut.Sheet
 		}
 		guess("direction", true)
@@ -350,7 +350,7 @@ func (s *sentence) share(r *Row, above Row) {
 	if !s.said["material"] {
 		r.Material = above.Material
 	}
-	if !s.said["direction"] && (!s.said["material"] || r.Material.Kind.Sheet() == above.Material.Kind.Sheet()) {
+	if !s.said["direction"] && (!s.said["material"] || sheet(r.Material) == sheet(above.Material)) {
 		r.Direction = above.Direction
 	}
 	if !s.said["finish"] {
@@ -383,8 +383,13 @@ func (s *sentence) share(r *Row, above Row) {
 
 // nameless names a row by what it is cut from.
 func nameless(r Row) string {
-	if r.Material.Name == "" {
+	if r.Material == "" {
 		return "?"
 	}
-	return r.Material.Name
+	return material.Name(r.Material)
+}
+
+func sheet(id string) bool {
+	m, err := material.Get(id)
+	return err == nil && m.Kind.Sheet()
 }

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"corte/core/cut"
-	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
 )
@@ -128,7 +127,7 @@ func (s *sentence) cell(column, text string) {
 	case "material":
 		for _, c := range materialNames {
 			if lower == c.name || lower == c.id {
-				s.row.Material, _ = material.Get(c.id)
+				s.row.Material = c.id
 				s.said["material"] = true
 				return
 			}
@@ -202,7 +201,7 @@ func (r Row) Cells() []string {
 		moves = "yes"
 	}
 	return []string{
-		r.Name, r.Assembly, strconv.Itoa(r.Pieces), r.Material.ID, r.Direction.String(), r.Finish.String(),
+		r.Name, r.Assembly, strconv.Itoa(r.Pieces), r.Material, r.Direction.String(), r.Finish.String(),
 		num(r.Thickness.Mm()), num(r.Width.Mm()), num(r.Length.Mm()),
 		text(r.Form.String(), r.Form == cut.Through), num(r.Depth.Mm()), num(r.BevelDeg), num(r.MiterDeg),
 		text(r.Moisture.String(), r.Moisture == cut.Dry), moves, text(r.Stage.String(), r.Stage == ByRule),

@@ -3,8 +3,9 @@
 package material
 
 import (
-	"corte/core/word"
 	"fmt"
+
+	"corte/core/word"
 )
 
 // A Kind decides which blades may cut a material at all (craft section 13).
@@ -74,6 +75,14 @@ func Get(id string) (Material, error) {
 		return Material{}, fmt.Errorf("%q is not a material that Corte knows", id)
 	}
 	return table[i], nil
+}
+
+// Name is what a material is called; the id of one that is not in the table.
+func Name(id string) string {
+	if m, err := Get(id); err == nil {
+		return m.Name
+	}
+	return id
 }
 
 // All returns every material, woods first. The caller owns the slice.

@@ -11,8 +11,8 @@ import (
 	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/internal/record"
 	"corte/internal/shop"
-	shopchoose "corte/internal/shop/choose"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/store"
 )
@@ -61,8 +61,8 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 	if err := tell(history.KindMounted); err != nil {
 		return err
 	}
-	ask := shopgroove.Ask{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shopchoose.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
-		Finish: cut.Hidden, Thickness: h.stock, Width: h.width, Length: h.length, Form: cut.Groove, Depth: h.depth}}
+	ask := shopgroove.Ask{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: record.Cut{SawID: longTable.ID, Cut: cut.Cut{Part: cut.Part{Material: h.material, Direction: h.direction,
+		Finish: cut.Hidden, Thickness: h.stock, Width: h.width, Length: h.length, Form: cut.Groove, Depth: h.depth}}}}
 	g, err := svc.Groove.Start(ctx, shopRow.ID, ask, blade, h.by)
 	if err != nil {
 		return fmt.Errorf("a groove in %s: %w", h.material, err)

@@ -9,8 +9,7 @@ import (
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
 	v := voiceOf(ctx)
-	c := wire.ReadCut(r.Body.Cut)
-	p, err := s.in(ctx).Choose.Plan(ctx, s.shop(ctx), c, wire.PlanLimit(r.Body.Limit))
+	p, err := s.in(ctx).Choose.Plan(ctx, s.shop(ctx), r.Body.Cut, wire.PlanLimit(r.Body.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -19,7 +18,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
 	v := voiceOf(ctx)
-	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop(ctx), wire.ReadCut(r.Body.Cut), wire.ReadSweep(*r.Body))
+	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop(ctx), r.Body.Cut, wire.ReadSweep(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -28,7 +27,7 @@ func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestO
 
 func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
 	v := voiceOf(ctx)
-	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop(ctx), wire.ReadCut(r.Body.Cut), wire.ReadPins(r.Body.Pins))
+	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop(ctx), r.Body.Cut, wire.ReadPins(r.Body.Pins))
 	if err != nil {
 		return nil, err
 	}

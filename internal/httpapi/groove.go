@@ -12,6 +12,7 @@ import (
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/store"
@@ -65,7 +66,7 @@ func (v voice) encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
 func decodeGrooveAsk(a contract.GrooveAsk) (shopgroove.Ask, error) {
 	out := shopgroove.Ask{Count: a.Count, Edge: ptr.Value(a.EdgeMm)}
 	var err error
-	out.Cut = wire.ReadCut(a.Cut)
+	out.Cut = a.Cut
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
 		return out, err
 	}
@@ -174,7 +175,7 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 }
 
 func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
-	ask := contract.GrooveAsk{Cut: wire.Cut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr.To(g.Ask.Edge)}
+	ask := contract.GrooveAsk{Cut: record.CutOf(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr.To(g.Ask.Edge)}
 	ask.PieceMm = append(ask.PieceMm, g.Ask.Piece...)
 	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target, Way: v.encodeGrooveWay(g.Way),
 		HeightMm: g.Fitting.Stand.Height, Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: v.Each(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,

@@ -223,18 +223,17 @@ func readJobRows(in []contract.JobRowInput) ([]job.Row, error) {
 }
 
 func readJobRow(in contract.JobRowInput) (job.Row, error) {
-	m, err := material.Get(in.Material)
-	if err != nil {
+	if _, err := material.Get(in.Material); err != nil {
 		return job.Row{}, refusal.Of("material", "%s; choose one of the list", err)
 	}
-	return job.Row{ID: in.ID, Saw: in.SawID, Blade: in.BladeID, Row: corejob.Row{Name: in.Name, Assembly: ptr.Value(in.Assembly), Pieces: in.Pieces, Material: m,
-		Direction: in.Direction, Finish: in.Finish, Thickness: in.ThicknessMm, Width: in.WidthMm, Length: in.LengthMm, Form: ptr.Value(in.Form),
-		Depth: ptr.Value(in.DepthMm), BevelDeg: ptr.Value(in.BevelDeg), MiterDeg: ptr.Value(in.MiterDeg), Moisture: ptr.Value(in.Moisture),
-		Moves: ptr.Value(in.Moves), Stage: ptr.Value(in.Stage)}}, nil
+	return job.Row{ID: in.ID, Saw: in.SawID, Blade: in.BladeID, Row: corejob.Row{Name: in.Name, Assembly: ptr.Value(in.Assembly), Stage: ptr.Value(in.Stage),
+		Part: cut.Part{Pieces: in.Pieces, Material: in.Material, Direction: in.Direction, Finish: in.Finish, Thickness: in.ThicknessMm, Width: in.WidthMm,
+			Length: in.LengthMm, Form: ptr.Value(in.Form), Depth: ptr.Value(in.DepthMm), BevelDeg: ptr.Value(in.BevelDeg), MiterDeg: ptr.Value(in.MiterDeg),
+			Moisture: ptr.Value(in.Moisture), Moves: ptr.Value(in.Moves)}}}, nil
 }
 
 func encodeRead(r corejob.Row) contract.JobRowRead {
-	return contract.JobRowRead{Name: r.Name, Assembly: ptr.NonZero(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish,
+	return contract.JobRowRead{Name: r.Name, Assembly: ptr.NonZero(r.Assembly), Pieces: r.Pieces, Material: r.Material, Direction: r.Direction, Finish: r.Finish,
 		ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: ptr.To(r.Form), DepthMm: ptr.Positive(r.Depth), BevelDeg: ptr.Positive(r.BevelDeg),
 		MiterDeg: ptr.Positive(r.MiterDeg), Moisture: ptr.To(r.Moisture), Moves: &r.Moves, Stage: r.Stage, InStage: r.In()}
 }
@@ -244,7 +243,7 @@ func (v voice) encodeJob(j job.Job) contract.Job {
 		Knobs: contract.JobKnobs{ChangeMin: j.Knobs.ChangeMin, People: j.Knobs.People, Without: ptr.To(orNone(j.Knobs.Without)), Only: ptr.To(orNone(j.Knobs.Only)), Pace: &j.Knobs.Pace}}
 	for _, r := range j.Rows {
 		p := j.Done[r.ID]
-		out.Rows = append(out.Rows, contract.JobRow{ID: r.ID, Name: r.Name, Assembly: ptr.NonZero(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, MaterialName: r.Material.Name,
+		out.Rows = append(out.Rows, contract.JobRow{ID: r.ID, Name: r.Name, Assembly: ptr.NonZero(r.Assembly), Pieces: r.Pieces, Material: r.Material, MaterialName: v.material(r.Material),
 			Direction: r.Direction, Finish: r.Finish, ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: ptr.To(r.Form),
 			DepthMm: ptr.Positive(r.Depth), BevelDeg: ptr.Positive(r.BevelDeg), MiterDeg: ptr.Positive(r.MiterDeg), Moisture: ptr.To(r.Moisture), Moves: ptr.To(r.Moves),
 			Stage: r.Stage, InStage: r.In(), SawID: r.Saw, BladeID: r.Blade, Made: p.Made, Spoilt: p.Spoilt, Left: p.Left, TookMin: ptr.Positive(j.Took[r.ID]), ForetoldMin: ptr.Positive(j.Foretold(r.ID))})
@@ -289,7 +288,7 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 			r.Pieces = c.Pieces
 			turn.Cuts = append(turn.Cuts, contract.RunCut{RowID: c.Row, Pieces: c.Pieces, After: after[c.Row], BeginMin: c.Begin, Minutes: c.Minutes, HeightMm: ptr.Positive(c.Height),
 				FeedMMin: ptr.Positive(c.Feed), Seconds: ptr.Positive(c.Seconds), Verdict: wordOf[contract.Verdict](c.Verdict), Shut: c.Shut, Burn: c.Burn, ReworkMin: c.Rework,
-				Cut: cutOf(r, t.Saw)})
+				Cut: job.CutOf(r, t.Saw)})
 			after[c.Row] += c.Pieces
 		}
 		out.Turns = append(out.Turns, turn)
@@ -313,22 +312,6 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 			Says: v.Sentence(p.Says(rows[p.Row].Name))})
 	}
 	return out
-}
-
-// cutOf is a row's cut on a saw as Run takes it.
-func cutOf(r job.Row, saw uuid.UUID) contract.Cut {
-	c := contract.Cut{SawID: saw, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish, ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length,
-		Pieces: ptr.To(r.Pieces), BevelDeg: ptr.Positive(r.BevelDeg), MiterDeg: ptr.Positive(r.MiterDeg)}
-	if r.Form != cut.Through {
-		c.Form, c.DepthMm = ptr.To(r.Form), ptr.To(r.Depth)
-	}
-	if r.Moisture != cut.Dry {
-		c.Moisture = ptr.To(r.Moisture)
-	}
-	if r.Moves {
-		c.Moves = ptr.To(true)
-	}
-	return c
 }
 
 // below puts a refusal's field under the name of what it stands in.

@@ -88,10 +88,7 @@ func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObjec
 // material is what a material is called; one that the table has no more
 // goes by its id.
 func (v voice) material(id string) string {
-	if m, err := material.Get(id); err == nil {
-		return v.Word(m.Name)
-	}
-	return id
+	return v.Word(material.Name(id))
 }
 
 func (v voice) encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {

@@ -13,7 +13,6 @@ import (
 	"corte/internal/ptr"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/run"
-	"corte/internal/wire"
 )
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
@@ -33,7 +32,6 @@ func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObj
 
 func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
 	v := voiceOf(ctx)
-	c := wire.ReadCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
@@ -44,7 +42,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 		pins[i].Exit = one.ExitSupport
 		feeds[i] = ptr.Value(one.FeedMMin)
 	}
-	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop(ctx), c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, ptr.Value(r.Body.By))
+	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop(ctx), r.Body.Cut, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, ptr.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -125,9 +123,8 @@ func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
 	v := voiceOf(ctx)
-	c := wire.ReadCut(r.Body.Cut)
 	made := run.CutMade{
-		Cut: c, Blade: r.Body.BladeID, Height: ptr.Value(r.Body.HeightMm), Feed: measure.Feed(ptr.Value(r.Body.FeedMMin)),
+		Cut: r.Body.Cut, Blade: r.Body.BladeID, Height: ptr.Value(r.Body.HeightMm), Feed: measure.Feed(ptr.Value(r.Body.FeedMMin)),
 		Pieces: max(1, ptr.Value(r.Body.Pieces)), Wall: outcome.Wall(r.Body.Wall), Splinters: outcome.Face(r.Body.Splinters),
 		Other: outcome.Face(ptr.Value(r.Body.OtherSplinters)), Effort: outcome.Effort(ptr.Value(r.Body.Effort)), Noise: outcome.Noise(ptr.Value(r.Body.Noise)),
 		Metres: ptr.Value(r.Body.Metres), Seconds: ptr.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: ptr.Value(r.Body.By), Note: ptr.Value(r.Body.Note),

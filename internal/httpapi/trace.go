@@ -8,7 +8,6 @@ import (
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
 	shoptrace "corte/internal/shop/trace"
-	"corte/internal/wire"
 )
 
 func (s *server) ListTraceWords(ctx context.Context, _ contract.ListTraceWordsRequestObject) (contract.ListTraceWordsResponseObject, error) {
@@ -59,12 +58,11 @@ func (v voice) inWords(ids []string) []string {
 
 func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	c := wire.ReadCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).Trace.Start(ctx, s.shop(ctx), c, raw, r.Body.BladeID, ptr.Value(r.Body.HeightMm), r.Body.Present, ptr.Value(r.Body.By))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop(ctx), r.Body.Cut, raw, r.Body.BladeID, ptr.Value(r.Body.HeightMm), r.Body.Present, ptr.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}

@@ -12,7 +12,6 @@ import (
 
 	ics "github.com/arran4/golang-ical"
 
-	"corte/core/cut"
 	corejob "corte/core/job"
 	"corte/core/material"
 	"corte/core/measure"
@@ -31,37 +30,17 @@ const format, version = "corte-job", 1
 // A list as it goes into a file. Saws and blades are of one shop, and so stay
 // out of it.
 type list struct {
-	Format  string `json:"format"`
-	Version int    `json:"version"`
-	Name    string `json:"name"`
-	Rows    []row  `json:"rows"`
-}
-
-type row struct {
-	Name      string         `json:"name"`
-	Assembly  string         `json:"assembly,omitempty"`
-	Pieces    int            `json:"pieces"`
-	Material  string         `json:"material"`
-	Direction cut.Direction  `json:"direction"`
-	Finish    cut.Finish     `json:"finish"`
-	Thickness measure.Length `json:"thickness_mm"`
-	Width     measure.Length `json:"width_mm"`
-	Length    measure.Length `json:"length_mm"`
-	Form      cut.Form       `json:"form,omitempty"`
-	Depth     measure.Length `json:"depth_mm,omitempty"`
-	Bevel     float64        `json:"bevel_deg,omitempty"`
-	Miter     float64        `json:"miter_deg,omitempty"`
-	Moisture  cut.Moisture   `json:"moisture,omitempty"`
-	Moves     bool           `json:"moves,omitempty"`
-	Stage     corejob.Stage  `json:"stage,omitempty"`
+	Format  string        `json:"format"`
+	Version int           `json:"version"`
+	Name    string        `json:"name"`
+	Rows    []corejob.Row `json:"rows"`
 }
 
 // JSON writes a job's list.
 func JSON(j job.Job) ([]byte, error) {
-	out := list{format, version, j.Name, []row{}}
+	out := list{format, version, j.Name, []corejob.Row{}}
 	for _, r := range j.Rows {
-		out.Rows = append(out.Rows, row{r.Name, r.Assembly, r.Pieces, r.Material.ID, r.Direction, r.Finish, r.Thickness, r.Width, r.Length,
-			r.Form, r.Depth, r.BevelDeg, r.MiterDeg, r.Moisture, r.Moves, r.Stage})
+		out.Rows = append(out.Rows, r.Row)
 	}
 	return json.MarshalIndent(out, "", "  ")
 }
@@ -109,20 +88,16 @@ func readJSON(raw []byte) []corejob.Line {
 	var out []corejob.Line
 	for i, text := range in.Rows[:min(len(in.Rows), corejob.Most)] {
 		l := corejob.Line{Number: i + 1, Text: string(text[:min(len(text), 200)])}
-		var r row
 		d := json.NewDecoder(bytes.NewReader(text))
 		d.DisallowUnknownFields()
-		err := d.Decode(&r)
-		m, unknown := material.Get(r.Material)
+		err := d.Decode(&l.Row)
+		_, unknown := material.Get(l.Row.Material)
 		switch {
 		case err != nil:
 			l.Faults = append(l.Faults, corejob.Fault{What: say.Word(err.Error())})
 		case unknown != nil:
 			l.Faults = append(l.Faults, corejob.Fault{Field: "material", What: say.Word(unknown.Error())})
 		}
-		l.Row = corejob.Row{Name: r.Name, Assembly: r.Assembly, Pieces: r.Pieces, Material: m, Direction: r.Direction, Finish: r.Finish,
-			Thickness: r.Thickness, Width: r.Width, Length: r.Length, Form: r.Form, Depth: r.Depth, BevelDeg: r.Bevel, MiterDeg: r.Miter,
-			Moisture: r.Moisture, Moves: r.Moves, Stage: r.Stage}
 		if len(l.Faults) == 0 {
 			l.Faults = l.Row.Check()
 		}

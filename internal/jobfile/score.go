@@ -7,6 +7,7 @@ import (
 	"strings"
 	"text/template"
 
+	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/shop/job"
 )
@@ -97,7 +98,7 @@ func Score(j job.Job, u measure.Unit) ([]byte, error) {
 				if c.Seconds > 0 {
 					feed = fmt.Sprintf("%.0f s each", c.Seconds)
 				}
-				add(false, fmt.Sprintf("%d × %s", c.Pieces, r.Name), fmt.Sprintf("%s × %s × %s %s", r.Thickness.Format(u), r.Width.Format(u), r.Length.Format(u), r.Material.Name), height, feed)
+				add(false, fmt.Sprintf("%d × %s", c.Pieces, r.Name), fmt.Sprintf("%s × %s × %s %s", r.Thickness.Format(u), r.Width.Format(u), r.Length.Format(u), material.Name(r.Material)), height, feed)
 			}
 		}
 		y = textY

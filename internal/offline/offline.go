@@ -173,7 +173,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		p, err := h.station.Plan(ctx, shop, wire.ReadCut(in.Cut), wire.PlanLimit(in.Limit))
+		p, err := h.station.Plan(ctx, shop, in.Cut, wire.PlanLimit(in.Limit))
 		if err != nil {
 			return nil, in.Units, err
 		}
@@ -183,7 +183,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		s, err := h.station.Sweep(ctx, shop, wire.ReadCut(in.Cut), wire.ReadSweep(in))
+		s, err := h.station.Sweep(ctx, shop, in.Cut, wire.ReadSweep(in))
 		if err != nil {
 			return nil, in.Units, err
 		}
@@ -193,7 +193,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		w, all, err := h.station.Compare(ctx, shop, wire.ReadCut(in.Cut), wire.ReadPins(in.Pins))
+		w, all, err := h.station.Compare(ctx, shop, in.Cut, wire.ReadPins(in.Pins))
 		if err != nil {
 			return nil, in.Units, err
 		}

@@ -14,6 +14,7 @@ import (
 	"corte/core/joint"
 	"corte/core/measure"
 	"corte/internal/demo"
+	"corte/internal/record"
 	"corte/internal/shop"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
@@ -61,7 +62,7 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	table := f.saws["table"].ID
 	bevel, groovy, deep := f.cut("table", "poplar", cut.Crosscut, 90), f.cut("table", "birch-ply", cut.Sheet, 300), f.cut("table", "hard-maple", cut.Rip, 90)
 	bevel.BevelDeg, groovy.Form, groovy.Depth, deep.Thickness = 45, cut.Groove, 6, 110
-	for what, c := range map[string]shopchoose.Cut{
+	for what, c := range map[string]record.Cut{
 		"maple rip": f.cut("table", "hard-maple", cut.Rip, 90), "cherry": f.cut("table", "cherry", cut.Crosscut, 90), "ply": f.cut("table", "birch-ply", cut.Sheet, 600), "bevel": bevel, "groove": groovy,
 		"too deep": deep, "chop": f.cut("miter", "white-pine", cut.Crosscut, 90), "push": f.cut("miter", "white-pine", cut.Crosscut, 300), "by hand": f.cut("circular", "softwood-ply", cut.Sheet, 600),
 		"acrylic": f.cut("table", "acrylic", cut.Crosscut, 300),

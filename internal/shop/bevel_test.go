@@ -10,6 +10,7 @@ import (
 	"corte/core/cut"
 	"corte/core/history"
 	"corte/core/measure"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop"
 	shopchoose "corte/internal/shop/choose"
@@ -21,7 +22,7 @@ import (
 // that it really went through.
 func TestWearFollowsTheWoodThatWasMet(t *testing.T) {
 	f := open(t)
-	wear := func(name string, height measure.Length, change func(*shopchoose.Cut)) float64 {
+	wear := func(name string, height measure.Length, change func(*record.Cut)) float64 {
 		t.Helper()
 		c := f.cut("table", "red-oak", cut.Rip, 90)
 		change(&c)
@@ -39,15 +40,15 @@ func TestWearFollowsTheWoodThatWasMet(t *testing.T) {
 		}
 		return after.Condition.WearM2 - before.Condition.WearM2
 	}
-	square := wear("Plough", 30, func(*shopchoose.Cut) {})
+	square := wear("Plough", 30, func(*record.Cut) {})
 	for name, tt := range map[string]struct {
 		height measure.Length
-		change func(*shopchoose.Cut)
+		change func(*record.Cut)
 		times  float64
 	}{
-		"tilted to 45":    {30, func(c *shopchoose.Cut) { c.BevelDeg = 45 }, math.Sqrt2},
-		"a shallow kerf":  {6, func(c *shopchoose.Cut) { c.Form, c.Depth = cut.Groove, 6 }, 6.0 / 19},
-		"from both faces": {62, func(c *shopchoose.Cut) { c.Thickness = 120 }, 120.0 / 19},
+		"tilted to 45":    {30, func(c *record.Cut) { c.BevelDeg = 45 }, math.Sqrt2},
+		"a shallow kerf":  {6, func(c *record.Cut) { c.Form, c.Depth = cut.Groove, 6 }, 6.0 / 19},
+		"from both faces": {62, func(c *record.Cut) { c.Thickness = 120 }, 120.0 / 19},
 	} {
 		if got := wear("Plough", tt.height, tt.change) / square; math.Abs(got-tt.times) > 1e-9 {
 			t.Errorf("%s wears %v times as much as square, want %v", name, got, tt.times)

@@ -17,6 +17,7 @@ import (
 	"corte/core/guide"
 	"corte/core/history"
 	"corte/core/trace"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
@@ -24,7 +25,7 @@ import (
 	"corte/internal/store"
 )
 
-func (f floor) plan(t *testing.T, c shopchoose.Cut) shopchoose.Plan {
+func (f floor) plan(t *testing.T, c record.Cut) shopchoose.Plan {
 	t.Helper()
 	p, err := f.Choose.Plan(t.Context(), f.id, c, 60)
 	if err != nil {
@@ -86,7 +87,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 // is not asked about again.
 func TestACutIsStoppedBySaw(t *testing.T) {
 	f := open(t)
-	rules := func(c shopchoose.Cut) (out []string) {
+	rules := func(c record.Cut) (out []string) {
 		for _, x := range f.plan(t, c).Findings {
 			out = append(out, string(x.Rule))
 		}

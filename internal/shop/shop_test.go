@@ -15,6 +15,7 @@ import (
 	"corte/core/cut"
 	"corte/core/joint"
 	"corte/core/measure"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop"
 	shopchoose "corte/internal/shop/choose"
@@ -56,15 +57,15 @@ func open(t *testing.T) floor {
 	return f
 }
 
-func (f floor) cut(saw, material string, d cut.Direction, width measure.Length) shopchoose.Cut {
-	return shopchoose.Cut{SawID: f.saws[saw].ID, Material: material, Direction: d, Finish: cut.Show, Thickness: 19, Width: width, Length: 900}
+func (f floor) cut(saw, material string, d cut.Direction, width measure.Length) record.Cut {
+	return record.Cut{SawID: f.saws[saw].ID, Cut: cut.Cut{Part: cut.Part{Material: material, Direction: d, Finish: cut.Show, Thickness: 19, Width: width, Length: 900}}}
 }
 
 // What a cut leaves out is settled as a shop would do it without being told.
 func TestWhatIsLeftOutIsSettled(t *testing.T) {
 	f := open(t)
 	for name, tt := range map[string]struct {
-		c           shopchoose.Cut
+		c           record.Cut
 		motion      cut.Motion
 		exit, other cut.Support
 	}{

@@ -16,7 +16,7 @@ import (
 	"corte/core/truing"
 	"corte/core/verdict"
 	"corte/internal/httpapi/contract"
-	shopchoose "corte/internal/shop/choose"
+	"corte/internal/record"
 	"corte/internal/store"
 	"corte/internal/wire"
 )
@@ -46,7 +46,7 @@ func decision(raw json.RawMessage) (any, error) {
 	var in struct {
 		Saw     *contract.SawInput `json:"saw"`
 		Blades  json.RawMessage    `json:"blades"`
-		Cut     *contract.Cut      `json:"cut"`
+		Cut     *record.Cut        `json:"cut"`
 		Mounted string             `json:"mounted"`
 		Heel    float64            `json:"heel_mm"`
 		Change  *float64           `json:"change_minutes"`
@@ -63,7 +63,7 @@ func decision(raw json.RawMessage) (any, error) {
 		return nil, err
 	}
 	w := wire.ReadSaw(*in.Saw)
-	said := wire.ReadCut(*in.Cut)
+	said := *in.Cut
 	return decide(w.Saw, blades, said, func(j cut.Job) (choose.Request, error) {
 		r := choose.Request{Job: j, Saw: w.Saw, Heel: measure.Length(in.Heel), ChangeMinutes: usualChange}
 		if in.Change != nil {
@@ -98,7 +98,7 @@ func decisionBlades(raw json.RawMessage) ([]decisionBlade, error) {
 	return list, nil
 }
 
-func decide(w saw.Saw, blades []decisionBlade, said shopchoose.Cut, request func(cut.Job) (choose.Request, error), mounted string) (any, error) {
+func decide(w saw.Saw, blades []decisionBlade, said record.Cut, request func(cut.Job) (choose.Request, error), mounted string) (any, error) {
 	j, err := said.Job(store.Saw{Saw: w})
 	if err != nil {
 		return nil, err

@@ -18,6 +18,7 @@ import (
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
 	"corte/internal/ptr"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 )
@@ -59,7 +60,7 @@ func Sentence(s string) string {
 func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
-		Cut: Cut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel, HeelFrom: v.Sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
+		Cut: record.CutOf(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel, HeelFrom: v.Sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth(), MeetsThicknessMm: j.MeetsThickness(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
 		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: v.Each(p.Learnt), FeedLengthMm: j.FeedLength(), EdgeLengthMm: j.EdgeLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
@@ -107,21 +108,6 @@ func (v Voice) Findings(all []guide.Finding) []contract.Finding {
 	out := make([]contract.Finding, len(all))
 	for i, f := range all {
 		out[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: ptr.NonZero(v.Say(f.Ask))}
-	}
-	return out
-}
-
-// Cut is a job as the contract says it, with all that was left out
-// filled in.
-func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
-	out := contract.Cut{
-		SawID: saw, Material: j.Material.ID, Direction: j.Direction,
-		Motion: ptr.To(j.Motion), Finish: j.Finish,
-		ThicknessMm: j.Thickness, WidthMm: j.Width, LengthMm: j.Length,
-		ExitSupport: ptr.To(j.Exit), OtherSupport: ptr.To(j.Other),
-		Form: ptr.To(j.Form), DepthMm: ptr.Positive(j.Depth), BevelDeg: ptr.To(j.BevelDeg),
-		MiterDeg: ptr.To(j.MiterDeg), Bed: ptr.To(j.Bed), PieceMm: ptr.Positive(j.Piece),
-		Pieces: ptr.To(j.Count()), Moisture: ptr.To(j.Moisture), Moves: &j.Moves, BoardMm: ptr.Positive(j.Board), Carriage: ptr.NonZero(j.Carriage), FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff, StoodBy: &j.StoodBy,
 	}
 	return out
 }
@@ -234,17 +220,6 @@ func face(f cut.Face, name string, limit float64) contract.Face {
 	}
 }
 
-// ReadCut reads a cut: its words are the core's own.
-func ReadCut(c contract.Cut) shopchoose.Cut {
-	return shopchoose.Cut{
-		SawID: c.SawID, Material: c.Material, Direction: c.Direction, Motion: c.Motion, Finish: c.Finish,
-		Thickness: c.ThicknessMm, Width: c.WidthMm, Length: c.LengthMm,
-		Exit: c.ExitSupport, Other: c.OtherSupport, Form: ptr.Value(c.Form), Bed: ptr.Value(c.Bed),
-		Depth: ptr.Value(c.DepthMm), Piece: ptr.Value(c.PieceMm), BevelDeg: ptr.Value(c.BevelDeg), MiterDeg: ptr.Value(c.MiterDeg),
-		Pieces: ptr.Value(c.Pieces), Moves: ptr.Value(c.Moves), BrakeOff: ptr.Value(c.BrakeOff), StoodBy: ptr.Value(c.StoodBy), Moisture: ptr.Value(c.Moisture), FenceSide: ptr.Value(c.FenceSide), Board: ptr.Value(c.BoardMm), Carriage: ptr.Value(c.Carriage),
-	}
-}
-
 // PlanLimit is how many options are told of; more than anyone reads.
 func PlanLimit(l *int) int {
 	if l == nil {
@@ -266,7 +241,7 @@ func ReadPins(in []contract.Pin) []shopchoose.Pin {
 func (v Voice) Comparison(saw uuid.UUID, all []shopchoose.Compared) []contract.Compared {
 	out := make([]contract.Compared, len(all))
 	for i, one := range all {
-		out[i] = contract.Compared{BladeID: one.Blade, Cut: Cut(saw, one.Job), Refused: ptr.NonZero(v.Sentence(one.Refused))}
+		out[i] = contract.Compared{BladeID: one.Blade, Cut: record.CutOf(saw, one.Job), Refused: ptr.NonZero(v.Sentence(one.Refused))}
 		if one.Setting != nil {
 			out[i].Setting = ptr.To(v.Setting(*one.Setting))
 		}

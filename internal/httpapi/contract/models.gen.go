@@ -2957,69 +2957,7 @@ type Copy struct {
 }
 
 // Cut defines model for Cut.
-type Cut struct {
-	// Bed What lies under the work of a hand-held saw. Left out, nothing near the line.
-	Bed *Bed `json:"bed,omitempty"`
-
-	// BevelDeg Tilt of the blade from square.
-	BevelDeg *float64 `json:"bevel_deg,omitempty"`
-
-	// BoardMm Width of the board that the piece is ripped from. Left out, it is not known.
-	BoardMm *measure.Length `json:"board_mm,omitempty"`
-
-	// BrakeOff Somebody says that the saw's blade brake is bypassed, as its manual says.
-	BrakeOff *bool `json:"brake_off,omitempty"`
-
-	// Carriage On the saw's sliding carriage instead of along its fence or on the miter gauge.
-	Carriage *bool `json:"carriage,omitempty"`
-
-	// DepthMm Of a form that does not go through.
-	DepthMm   *measure.Length `json:"depth_mm,omitempty"`
-	Direction Direction       `json:"direction"`
-
-	// ExitSupport What holds the face where teeth leave (the back edge for a chop). Left out, it is open, and the fence for a chop.
-	ExitSupport *Support `json:"exit_support,omitempty"`
-
-	// FenceSide Of the blade that somebody means to put the fence to. Left out, where the plan says.
-	FenceSide *Side  `json:"fence_side,omitempty"`
-	Finish    Finish `json:"finish"`
-
-	// Form Left out, the cut goes through.
-	Form     *Form          `json:"form,omitempty"`
-	LengthMm measure.Length `json:"length_mm"`
-
-	// Material An id of /materials.
-	Material string `json:"material"`
-
-	// MiterDeg Turn of the cut from straight across.
-	MiterDeg *float64 `json:"miter_deg,omitempty"`
-
-	// Moisture Left out, the stock is dry.
-	Moisture *Moisture `json:"moisture,omitempty"`
-
-	// Motion Left out, a miter saw chops what it can and is pushed through what is wider.
-	Motion *Motion `json:"motion,omitempty"`
-
-	// Moves Tension in the board: it may close on the blade, or spring, as it is opened.
-	Moves *bool `json:"moves,omitempty"`
-
-	// OtherSupport What holds the end edge (the bottom face for a chop). Left out, what a shop does without being told.
-	OtherSupport *Support `json:"other_support,omitempty"`
-
-	// PieceMm Length that is cut off.
-	PieceMm *measure.Length `json:"piece_mm,omitempty"`
-
-	// Pieces How many alike. Left out, one.
-	Pieces *int               `json:"pieces,omitempty"`
-	SawID  openapi_types.UUID `json:"saw_id"`
-
-	// StoodBy Somebody who is signed off for it stands by whoever makes it.
-	StoodBy     *bool          `json:"stood_by,omitempty"`
-	ThicknessMm measure.Length `json:"thickness_mm"`
-
-	// WidthMm Of the board; of the piece kept for a rip.
-	WidthMm measure.Length `json:"width_mm"`
-}
+type Cut = record.Cut
 
 // CutByEar defines model for CutByEar.
 type CutByEar struct {

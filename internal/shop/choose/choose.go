@@ -142,7 +142,7 @@ func (s Station) WithSignOff(ctx context.Context, shop uuid.UUID, found []guide.
 
 // Plan weighs every blade of the rack for a cut and tells of at most limit of
 // those that may make it.
-func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Plan, error) {
+func (s Station) Plan(ctx context.Context, shop uuid.UUID, c record.Cut, limit int) (Plan, error) {
 	w, j, r, err := s.Request(ctx, shop, c)
 	if err == nil {
 		err = InUse(w, "cut.saw_id")

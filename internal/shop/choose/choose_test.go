@@ -35,8 +35,8 @@ func shelf() record.Shelf {
 	}
 }
 
-func cherry(f cut.Finish) Cut {
-	return Cut{SawID: tableID, Material: "cherry", Direction: cut.Rip, Finish: f, Thickness: 25, Width: 120, Length: 900}
+func cherry(f cut.Finish) record.Cut {
+	return record.Cut{SawID: tableID, Cut: cut.Cut{Part: cut.Part{Material: "cherry", Direction: cut.Rip, Finish: f, Thickness: 25, Width: 120, Length: 900}}}
 }
 
 // A sweep goes as far as the saw reaches with the blade, and says what is past
@@ -65,7 +65,7 @@ func (s Station) full(t *testing.T) measure.Length {
 // looks for them and the material has a window.
 func TestMarksAreToldWhereTheyAreLookedFor(t *testing.T) {
 	for _, tt := range []struct {
-		cut  Cut
+		cut  record.Cut
 		want string
 	}{
 		{cherry(cut.Fine), "side clearance 0.08 mm, measured on 4 May 2026; run-out taken as usual, never measured here"},

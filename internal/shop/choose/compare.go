@@ -30,7 +30,7 @@ type Compared struct {
 }
 
 // Compare puts blades and settings side by side for the same cut.
-func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin) (record.Saw, []Compared, error) {
+func (s Station) Compare(ctx context.Context, shop uuid.UUID, c record.Cut, pins []Pin) (record.Saw, []Compared, error) {
 	out := make([]Compared, len(pins))
 	var saw record.Saw
 	for i, pin := range pins {

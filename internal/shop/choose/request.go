@@ -37,7 +37,7 @@ func InUse(w record.Saw, field string) error {
 }
 
 // Request loads the saw of a cut and settles and checks the cut on it.
-func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (record.Saw, cut.Job, Request, error) {
+func (s Station) Request(ctx context.Context, shop uuid.UUID, c record.Cut) (record.Saw, cut.Job, Request, error) {
 	fail := func(err error) (record.Saw, cut.Job, Request, error) {
 		return record.Saw{}, cut.Job{}, Request{}, err
 	}
@@ -47,7 +47,7 @@ func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (record.Saw
 	}
 	j, err := c.Job(w)
 	if err != nil {
-		return fail(err)
+		return fail(refusal.Placed(err, "cut"))
 	}
 	if err := choose.CheckJob(j, w.Saw); err != nil {
 		return fail(refusal.Placed(err, "cut"))

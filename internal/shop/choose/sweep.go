@@ -9,6 +9,7 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/internal/record"
 	"corte/internal/refusal"
 )
 
@@ -44,7 +45,7 @@ type School struct {
 
 // Sweep works out one blade at every height up to the saw's reach. A chop has
 // no height and gives one setting.
-func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpec) (Sweep, error) {
+func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c record.Cut, spec SweepSpec) (Sweep, error) {
 	w, j, r, err := s.Request(ctx, shop, c)
 	if err == nil {
 		err = InUse(w, "cut.saw_id")

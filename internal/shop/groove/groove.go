@@ -17,6 +17,7 @@ import (
 	"corte/core/outcome"
 	"corte/core/say"
 	"corte/core/verdict"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/env"
@@ -32,7 +33,7 @@ func At(k *env.Env) Station { return Station{k} }
 
 // An Ask is a groove as somebody says it: the piece that goes in first.
 type Ask struct {
-	Cut   shopchoose.Cut // its form is a groove or a rabbet
+	Cut   record.Cut // its form is a groove or a rabbet
 	Piece []measure.Length
 	Fit   groove.Fit
 	Edge  measure.Length

@@ -11,7 +11,7 @@ import (
 	"corte/core/groove"
 	"corte/core/history"
 	"corte/core/measure"
-	shopchoose "corte/internal/shop/choose"
+	"corte/internal/record"
 	"corte/internal/store"
 )
 
@@ -86,25 +86,13 @@ type storedAsk struct {
 }
 
 type storedCut struct {
-	Saw       uuid.UUID `json:"SawID"`
-	Material  string
-	Direction cut.Direction
+	Saw uuid.UUID `json:"SawID"`
+	storedPart
 	Motion    *cut.Motion
-	Finish    cut.Finish
-	Thickness measure.Length
-	Width     measure.Length
-	Length    measure.Length
 	Exit      *cut.Support
 	Other     *cut.Support
-	Form      cut.Form
-	Depth     measure.Length
-	Bevel     float64 `json:"BevelDeg"`
-	Miter     float64 `json:"MiterDeg"`
 	Bed       cut.Bed
 	Piece     measure.Length
-	Pieces    int
-	Moisture  cut.Moisture
-	Moves     bool
 	FenceSide cut.Side
 	BrakeOff  bool
 	StoodBy   bool
@@ -112,21 +100,36 @@ type storedCut struct {
 	Carriage  bool           `json:",omitempty"`
 }
 
+// A storedPart is cut.Part without the names that it has in the contract.
+type storedPart struct {
+	Pieces    int
+	Material  string
+	Direction cut.Direction
+	Finish    cut.Finish
+	Thickness measure.Length
+	Width     measure.Length
+	Length    measure.Length
+	Form      cut.Form
+	Depth     measure.Length
+	BevelDeg  float64
+	MiterDeg  float64
+	Moisture  cut.Moisture
+	Moves     bool
+}
+
 func (c scene) keep() ([]byte, error) {
 	a, d := c.ask, c.ask.Cut
 	k := storedAsk{Piece: c.piece.Thickest, Target: c.want.Width, Depth: c.want.Depth}
 	k.Ask.Piece, k.Ask.Fit, k.Ask.Edge, k.Ask.Count = a.Piece, a.Fit, a.Edge, a.Count
-	k.Ask.Cut = storedCut{d.SawID, d.Material, d.Direction, d.Motion, d.Finish, d.Thickness, d.Width, d.Length, d.Exit, d.Other, d.Form, d.Depth,
-		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff, d.StoodBy, d.Board, d.Carriage}
+	k.Ask.Cut = storedCut{d.SawID, storedPart(d.Part), d.Motion, d.Exit, d.Other, d.Bed, d.Piece, d.FenceSide, d.BrakeOff, d.StoodBy, d.Board, d.Carriage}
 	return json.Marshal(k)
 }
 
 func (k storedAsk) ask() Ask {
 	a, d := k.Ask, k.Ask.Cut
-	return Ask{Piece: a.Piece, Fit: a.Fit, Edge: a.Edge, Count: a.Count, Cut: shopchoose.Cut{SawID: d.Saw, Material: d.Material,
-		Direction: d.Direction, Motion: d.Motion, Finish: d.Finish, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Exit: d.Exit,
-		Other: d.Other, Form: d.Form, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, Bed: d.Bed, Piece: d.Piece, Pieces: d.Pieces,
-		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff, StoodBy: d.StoodBy, Board: d.Board, Carriage: d.Carriage}}
+	return Ask{Piece: a.Piece, Fit: a.Fit, Edge: a.Edge, Count: a.Count, Cut: record.Cut{SawID: d.Saw, Cut: cut.Cut{
+		Part: cut.Part(d.storedPart), Motion: d.Motion, Exit: d.Exit, Other: d.Other, Bed: d.Bed, Piece: d.Piece,
+		FenceSide: d.FenceSide, BrakeOff: d.BrakeOff, StoodBy: d.StoodBy, Board: d.Board, Carriage: d.Carriage}}}
 }
 
 // Readable reports what of a row cannot be read.

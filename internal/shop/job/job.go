@@ -27,10 +27,10 @@ func At(k *env.Env) Station { return Station{k} }
 
 // A Row is a row of a list, and what somebody holds it to.
 type Row struct {
-	ID uuid.UUID
+	ID uuid.UUID `json:"id"`
 	job.Row
-	Saw   *uuid.UUID // that it must be cut on
-	Blade *uuid.UUID // that it must be cut with
+	Saw   *uuid.UUID `json:"saw_id,omitempty"`   // that it must be cut on
+	Blade *uuid.UUID `json:"blade_id,omitempty"` // that it must be cut with
 }
 
 // Knobs are what a sheet is laid out by.

@@ -28,12 +28,8 @@ func workshop(t *testing.T, blades ...record.Blade) (Station, record.Shelf, Job)
 	t.Helper()
 	s := record.Saw{ID: uuid.New(), Name: "Long Table", ChangeMinutes: 3, Rework: 1, Mounted: &blades[0].ID, Saw: saw.Saw{Kind: saw.Table,
 		Diameter: 254, Arbor: 15.875, RPM: 4000, MotorW: 1300, Reach: 79, Reach45: 55, Knife: 2.6}}
-	pine, err := material.Get("yellow-pine")
-	if err != nil {
-		t.Fatal(err)
-	}
 	row := func(name string, n int) Row {
-		return Row{ID: uuid.New(), Row: job.Row{Name: name, Pieces: n, Material: pine, Direction: cut.Rip, Finish: cut.Fine, Thickness: 38, Width: 95, Length: 2400}}
+		return Row{ID: uuid.New(), Row: job.Row{Name: name, Part: cut.Part{Pieces: n, Material: "yellow-pine", Direction: cut.Rip, Finish: cut.Fine, Thickness: 38, Width: 95, Length: 2400}}}
 	}
 	j := Job{Rows: []Row{row("battens", 150), row("rails", 20)}, Done: map[uuid.UUID]job.Progress{}}
 	for _, r := range j.Rows {
@@ -105,7 +101,11 @@ func TestAWashIsLaidInWhereItPays(t *testing.T) {
 		t.Errorf("after %d pieces a turn %+v", sheet.Turns[0].Cuts[0].Pieces, turn)
 	}
 	// The log of such a day has it pitchy with the next piece, and clean after the wash.
-	use := []job.Use{{Job: cut.Job{Material: j.Rows[0].Material, Direction: cut.Rip, Thickness: 38, Width: 95, Length: 2400, Height: turn.Cuts[0].Height, Pieces: 150}}}
+	pine, err := material.Get("yellow-pine")
+	if err != nil {
+		t.Fatal(err)
+	}
+	use := []job.Use{{Job: cut.Job{Material: pine, Direction: cut.Rip, Thickness: 38, Width: 95, Length: 2400, Height: turn.Cuts[0].Height, Pieces: 150}}}
 	if p := job.Passes(b.Blade, care.Condition{}, use, s.Now()); len(p) == 0 || p[0].Pieces != first.Pieces {
 		t.Errorf("the log has it at %+v", p)
 	}

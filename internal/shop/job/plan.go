@@ -254,10 +254,8 @@ func ByRule(j cut.Job) float64 {
 }
 
 // CutOf is the cut of a row on a saw.
-func CutOf(r Row, saw uuid.UUID) shopchoose.Cut {
-	return shopchoose.Cut{SawID: saw, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish,
-		Thickness: r.Thickness, Width: r.Width, Length: r.Length, Form: r.Form, Depth: r.Depth,
-		BevelDeg: r.BevelDeg, MiterDeg: r.MiterDeg, Pieces: r.Pieces, Moisture: r.Moisture, Moves: r.Moves}
+func CutOf(r Row, saw uuid.UUID) record.Cut {
+	return record.Cut{SawID: saw, Cut: cut.Cut{Part: r.Part}}
 }
 
 func plain(ways []way) []shopchoose.Way {

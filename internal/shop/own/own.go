@@ -152,12 +152,12 @@ type kind struct {
 // piece is a row of the work.
 type piece struct {
 	kind   kind
-	cut    shopchoose.Cut
+	cut    record.Cut
 	pieces int
 	metres float64
 }
 
-func kindOf(c shopchoose.Cut) kind {
+func kindOf(c record.Cut) kind {
 	step := func(l measure.Length, by float64) int { return int(math.Round(l.Mm()/by) * by) }
 	return kind{c.SawID, c.Material, c.Direction, c.Finish, c.Form, step(c.Thickness, 2), step(c.Width, 25), step(c.Length, 100), step(c.Depth, 1),
 		int(math.Round(c.BevelDeg)), int(math.Round(c.MiterDeg)), c.Moisture}
@@ -344,7 +344,7 @@ type weighedKind struct {
 
 // kind weighs one kind of cut. A sold blade counts where somebody would think of
 // it for this beside everything that is owned.
-func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopchoose.Cut, rack []choose.Candidate) (weighedKind, error) {
+func (w weighed) kind(ctx context.Context, station shopchoose.Station, c record.Cut, rack []choose.Candidate) (weighedKind, error) {
 	saw, j, r, err := station.Request(ctx, uuid.Nil, c)
 	if err != nil {
 		return weighedKind{}, err

@@ -15,7 +15,6 @@ import (
 	"corte/core/history"
 	"corte/core/saw"
 	"corte/internal/record"
-	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/job"
 	"corte/internal/store"
 )
@@ -50,9 +49,9 @@ func (s Station) logged(ctx context.Context, shop uuid.UUID, shelf record.Shelf)
 	return out, first, nil
 }
 
-func cutOf(d history.Cut, saw uuid.UUID) (c shopchoose.Cut, err error) {
-	c = shopchoose.Cut{SawID: saw, Material: d.Material, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Depth: d.Depth,
-		BevelDeg: d.Bevel, MiterDeg: d.Miter, Pieces: 1, Moves: d.Moves}
+func cutOf(d history.Cut, saw uuid.UUID) (c record.Cut, err error) {
+	c = record.Cut{SawID: saw, Cut: cut.Cut{Part: cut.Part{Material: d.Material, Thickness: d.Thickness, Width: d.Width, Length: d.Length,
+		Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, Pieces: 1, Moves: d.Moves}}}
 	var errs [4]error
 	c.Direction, errs[0] = cut.ParseDirection(d.Direction)
 	c.Finish, errs[1] = cut.ParseFinish(d.Finish)

@@ -16,6 +16,7 @@ import (
 	"corte/core/outcome"
 	"corte/core/say"
 	"corte/core/verdict"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/env"
@@ -41,7 +42,7 @@ var measures = []struct {
 
 // A CutMade is a cut that was made, and how it came out.
 type CutMade struct {
-	Cut       shopchoose.Cut
+	Cut       record.Cut
 	Blade     uuid.UUID
 	Height    measure.Length // 0 for a chop
 	Feed      measure.Feed   // aimed at; 0 if not known
@@ -83,7 +84,7 @@ func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade) (stor
 func (s Station) signedOff(ctx context.Context, shop uuid.UUID, made CutMade, w store.Saw) (note string, err error) {
 	j, err := made.Cut.Job(w)
 	if err != nil {
-		return "", err
+		return "", refusal.Placed(err, "cut")
 	}
 	alone := j
 	alone.StoodBy = false

@@ -84,7 +84,7 @@ func (t Trial) Hidden() bool {
 
 // StartTrial begins a comparison. raw is the cut as it was
 // said. Settings that are the same, or that may not make the cut, are refused.
-func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, pins []shopchoose.Pin, feeds []float64, repeats int, blind bool, by string) (Trial, error) {
+func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c record.Cut, raw json.RawMessage, pins []shopchoose.Pin, feeds []float64, repeats int, blind bool, by string) (Trial, error) {
 	asked := trialAsked{Cut: raw, Repeats: repeats}
 	saw, compared, err := shopchoose.At(s.Store).Compare(ctx, shop, c, pins)
 	if err != nil {

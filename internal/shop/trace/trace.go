@@ -68,7 +68,7 @@ type Earlier struct {
 
 // Start begins to trace a fault. What the shop knows of
 // blade, saw, wood and cut is taken down as it stands.
-func (s Station) Start(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string) (Trace, error) {
+func (s Station) Start(ctx context.Context, shop uuid.UUID, c record.Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string) (Trace, error) {
 	w, j, r, err := shopchoose.At(s.Store).Request(ctx, shop, c)
 	if err != nil {
 		return Trace{}, err
