@@ -78,9 +78,10 @@ bench:
 shots: setup build
 	cd e2e && npx playwright test --project=shots
 
-# Breaks N small places of core and internal/shop, drawn by SEED, and says which no test notices.
+# Breaks N small places of the folders IN (core, shop, httpapi, store and account),
+# drawn by SEED, and says which of them no test notices.
 mutants:
-	go run ./scripts/mutants -n $(or $(N),40) -seed $(or $(SEED),1) $(if $(SINCE),-since $(SINCE))
+	go run ./scripts/mutants -n $(or $(N),40) -seed $(or $(SEED),1) $(if $(IN),-in $(IN)) $(if $(SINCE),-since $(SINCE))
 
 # Drags the blade for three seconds and says how many frames the page kept.
 drag: setup build

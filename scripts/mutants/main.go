@@ -1,5 +1,5 @@
 // Command mutants breaks the code in small ways, one at a time, and says which
-// of them no test notices. Places are drawn by seed over core and internal/shop.
+// of them no test notices. Places are drawn by seed over the folders that -in names.
 // The tree stays as it is: each broken file is laid over it for one run alone.
 //
 // Survivors that change nothing anybody could see are listed with their reason
@@ -52,8 +52,13 @@ func (m mutant) suites() [][]string {
 	if near {
 		return [][]string{{own}}
 	}
-	if strings.HasPrefix(own, "./internal/shop") { // a station's tests stand where all of them do
+	switch {
+	case strings.HasPrefix(own, "./internal/shop"): // a station's tests stand where all of them do
 		return [][]string{{own, "./internal/shop"}, {"./internal/httpapi"}}
+	case own == "./internal/httpapi":
+		return [][]string{{own}, {"./internal/attack"}}
+	case strings.HasPrefix(own, "./internal/"):
+		return [][]string{{own}, {"./internal/shop"}, {"./internal/httpapi"}}
 	}
 	return [][]string{{own}, {"./core/...", "./internal/verify"}, {"./internal/shop"}}
 }
@@ -61,7 +66,7 @@ func (m mutant) suites() [][]string {
 func main() {
 	n := flag.Int("n", 40, "how many places")
 	seed := flag.Uint64("seed", 1, "of the draw")
-	dirs := flag.String("in", "core,internal/shop", "folders, parted by commas")
+	dirs := flag.String("in", "core,internal/shop,internal/httpapi,internal/store,internal/account", "folders, parted by commas")
 	since := flag.String("since", "", "a commit: only lines that were added after it")
 	list := flag.String("equivalent", "scripts/mutants/equivalent.txt", "survivors that change nothing")
 	patience := flag.Duration("patience", 3*time.Minute, "for one run of tests")
@@ -219,7 +224,7 @@ func find(dirs []string) ([]mutant, error) {
 	var out []mutant
 	for _, dir := range dirs {
 		err := filepath.WalkDir(dir, func(path string, d fs.DirEntry, err error) error {
-			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasSuffix(path, ".gen.go") {
 				return err
 			}
 			src, err := os.ReadFile(path)
