@@ -9,6 +9,7 @@ import (
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -48,13 +49,13 @@ func (s *server) enter(ctx context.Context, p store.Person, what string) (contra
 }
 
 func (s *server) noted(ctx, apart context.Context, p store.Person, what string) (contract.Session, error) {
-	all, err := s.svc.Store.Belongings(apart, p.ID)
+	all, err := s.Service.Store.Belongings(apart, p.ID)
 	if err != nil {
 		return contract.Session{}, err
 	}
 	for _, b := range all {
 		as := record.As(apart, record.Actor{Name: b.Name, Address: visitOf(ctx).address})
-		if err := s.svc.People.Note(as, b.Shop, what, ""); err != nil {
+		if err := s.Service.People.Note(as, b.Shop, what, ""); err != nil {
 			return contract.Session{}, err
 		}
 		s.events.Publish(b.Shop, "people")
@@ -77,13 +78,13 @@ func (s *server) failed(ctx context.Context, name string, why error) error {
 	if err != nil {
 		return err
 	}
-	all, err := s.svc.Store.Belongings(apart, p.ID)
+	all, err := s.Service.Store.Belongings(apart, p.ID)
 	if err != nil {
 		return err
 	}
 	for _, b := range all {
 		as := record.As(apart, record.Actor{Address: visitOf(ctx).address})
-		if err := s.svc.People.Note(as, b.Shop, "failed to sign in", b.Name); err != nil {
+		if err := s.Service.People.Note(as, b.Shop, "failed to sign in", b.Name); err != nil {
 			return err
 		}
 	}
@@ -110,7 +111,7 @@ func (s *server) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (
 			return nil, err
 		}
 		v.person = nil
-		s.events.Publish(s.shop(ctx), "people") // streams that were opened with this session end
+		s.events.Publish(request.Shop(ctx), "people") // streams that were opened with this session end
 	}
 	out, err := s.anewOrOpen(ctx)
 	return contract.SignOut200JSONResponse(out), err
@@ -126,7 +127,7 @@ func (s *server) anewOrOpen(ctx context.Context) (contract.Session, error) {
 func (s *server) EnterShop(ctx context.Context, r contract.EnterShopRequestObject) (contract.EnterShopResponseObject, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)
-	all, err := s.svc.Store.Belongings(apart, v.person.ID)
+	all, err := s.Service.Store.Belongings(apart, v.person.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -146,7 +147,7 @@ func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObjec
 	if v == nil || v.person == nil {
 		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("another shop is founded by somebody who has signed in, since it is theirs; without that a server has one shop, named by CORTE_SHOP")}
 	}
-	sh, err := s.svc.People.Found(account.Apart(ctx), s.shop(ctx), r.Body.Key, r.Body.Name, *v.person)
+	sh, err := s.Service.People.Found(account.Apart(ctx), request.Shop(ctx), r.Body.Key, r.Body.Name, *v.person)
 	return contract.FoundShop200JSONResponse{ID: sh.ID, Name: sh.Name}, err
 }
 
@@ -158,11 +159,11 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 		return nil, &refusal.Error{Reason: refusal.Conflict, What: say.Of("this is no tablet of the shop; an owner makes it one, on the page of the shop's people")}
 	}
 	apart := account.Apart(ctx)
-	m, err := s.svc.Store.Member(apart, v.tablet.Shop, r.Body.MemberID)
+	m, err := s.Service.Store.Member(apart, v.tablet.Shop, r.Body.MemberID)
 	if err != nil {
 		return nil, refusal.NotThere(err, "member_id", "person")
 	}
-	sh, err := s.svc.Store.Shop(apart, m.Shop)
+	sh, err := s.Service.Store.Shop(apart, m.Shop)
 	if err != nil {
 		return nil, err
 	}
@@ -177,7 +178,7 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 			return nil, err
 		}
 		as := record.As(apart, record.Actor{Name: m.Name, Address: v.address})
-		if err := s.svc.People.SetPin(as, m.Shop, m.ID, hash); err != nil {
+		if err := s.Service.People.SetPin(as, m.Shop, m.ID, hash); err != nil {
 			return nil, err
 		}
 		m.Pin = hash
@@ -191,7 +192,7 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 		return nil, err
 	}
 	keep.Put(ctx, inMember, m.ID.String())
-	keep.Put(ctx, inSince, s.svc.Now().Unix())
+	keep.Put(ctx, inSince, s.Service.Now().Unix())
 	holds, err := s.hold(apart, m)
 	if err != nil {
 		return nil, err
@@ -205,18 +206,18 @@ func (s *server) account(ctx context.Context) (contract.Account, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)
 	out := contract.Account{Name: v.person.Name, Passkeys: []contract.Passkey{}}
-	keys, err := s.svc.Store.Passkeys(apart, v.person.ID)
+	keys, err := s.Service.Store.Passkeys(apart, v.person.ID)
 	if err != nil {
 		return out, err
 	}
 	for _, k := range keys {
 		out.Passkeys = append(out.Passkeys, contract.Passkey{ID: k.ID, Name: k.Name, MadeAt: k.Made, UsedAt: k.Used})
 	}
-	if out.RecoveryCodes, err = s.svc.Store.Codes(apart, v.person.ID); err != nil {
+	if out.RecoveryCodes, err = s.Service.Store.Codes(apart, v.person.ID); err != nil {
 		return out, err
 	}
 	if a := record.ActorOf(ctx); a.Member != nil {
-		m, err := s.svc.Store.Member(apart, a.Shop, *a.Member)
+		m, err := s.Service.Store.Member(apart, a.Shop, *a.Member)
 		if err != nil {
 			return out, err
 		}
@@ -269,7 +270,7 @@ func (s *server) ChangePin(ctx context.Context, r contract.ChangePinRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	if err := s.svc.People.SetPin(ctx, a.Shop, *a.Member, hash); err != nil {
+	if err := s.Service.People.SetPin(ctx, a.Shop, *a.Member, hash); err != nil {
 		return nil, err
 	}
 	s.events.Publish(a.Shop, "people")
@@ -293,10 +294,10 @@ func (s *server) MakeRecoveryCodes(ctx context.Context, r contract.MakeRecoveryC
 func (s *server) SignOutEverywhere(ctx context.Context, _ contract.SignOutEverywhereRequestObject) (contract.SignOutEverywhereResponseObject, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)
-	if err := s.svc.People.EndTokens(apart, v.person.ID); err != nil {
+	if err := s.Service.People.EndTokens(apart, v.person.ID); err != nil {
 		return nil, err
 	}
-	if _, err := s.svc.Store.NewEpoch(apart, v.person.ID, ""); err != nil {
+	if _, err := s.Service.Store.NewEpoch(apart, v.person.ID, ""); err != nil {
 		return nil, err
 	}
 	if _, err := s.noted(ctx, apart, *v.person, "signed out everywhere"); err != nil {
@@ -319,7 +320,7 @@ func (s *server) GetInvitation(ctx context.Context, r contract.GetInvitationRequ
 	if err := s.door.desk.From(apart, account.Links, v.address); err != nil {
 		return nil, err
 	}
-	in, err := s.svc.People.Invitation(apart, r.Secret)
+	in, err := s.Service.People.Invitation(apart, r.Secret)
 	if err != nil {
 		return nil, err
 	}
@@ -344,7 +345,7 @@ func (s *server) AcceptInvitation(ctx context.Context, r contract.AcceptInvitati
 	if !fresh && v.person == nil {
 		return nil, refusal.Of("name", "say what you want to sign in with, a name and a password")
 	}
-	p, shop, err := s.svc.People.Accept(apart, r.Secret, name, func(tx *store.Store) (store.Person, error) {
+	p, shop, err := s.Service.People.Accept(apart, r.Secret, name, func(tx *store.Store) (store.Person, error) {
 		if !fresh {
 			return *v.person, nil
 		}

@@ -15,6 +15,8 @@ import (
 
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/refusal"
 	"corte/internal/shopfile"
@@ -115,7 +117,7 @@ func (x shopFile) VisitGetShopFileResponse(w http.ResponseWriter) error {
 }
 
 func (s *server) GetShopFile(ctx context.Context, _ contract.GetShopFileRequestObject) (contract.GetShopFileResponseObject, error) {
-	return shopFile{ctx, s.svc.Store, s.shop(ctx), s.by, s.svc.Now()}, nil
+	return shopFile{ctx, s.Service.Store, request.Shop(ctx), s.by, s.Service.Now()}, nil
 }
 
 func (s *server) PreviewShopFile(ctx context.Context, r contract.PreviewShopFileRequestObject) (contract.PreviewShopFileResponseObject, error) {
@@ -151,7 +153,7 @@ func (s *server) shopFile(ctx context.Context, body io.Reader, bring bool) (cont
 	if err != nil {
 		return out, nil, err
 	}
-	faults, err := f.Check(ctx, s.svc.Store)
+	faults, err := f.Check(ctx, s.Service.Store)
 	if err != nil {
 		return out, nil, err
 	}
@@ -162,13 +164,13 @@ func (s *server) shopFile(ctx context.Context, body io.Reader, bring bool) (cont
 			out.Tables = append(out.Tables, contract.ShopFileTable{Name: t.Name, Rows: rows[t.Name]})
 		}
 	}
-	v := voiceOf(ctx)
+	v := present.VoiceOf(ctx)
 	for _, one := range faults {
 		out.Faults = append(out.Faults, v.Sentence(one))
 	}
 	if bring && len(faults) == 0 {
-		err = f.Restore(ctx, s.svc.Store, s.shop(ctx), nil)
-	} else if err = s.svc.Store.Atomically(ctx, func(tx *store.Store) (err error) { out.RowsHere, err = tx.Holds(ctx, s.shop(ctx)); return err }); err != nil {
+		err = f.Restore(ctx, s.Service.Store, request.Shop(ctx), nil)
+	} else if err = s.Service.Store.Atomically(ctx, func(tx *store.Store) (err error) { out.RowsHere, err = tx.Holds(ctx, request.Shop(ctx)); return err }); err != nil {
 		return out, faults, err
 	}
 	return out, faults, err

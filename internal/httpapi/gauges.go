@@ -11,6 +11,7 @@ import (
 	"corte/core/say"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/refusal"
 )
@@ -33,7 +34,7 @@ func (s *server) PlaceGauge(ctx context.Context, r contract.PlaceGaugeRequestObj
 
 func (s *server) StreamGauges(ctx context.Context, _ contract.StreamGaugesRequestObject) (contract.StreamGaugesResponseObject, error) {
 	want := s.events.Want
-	if s.shop(ctx) != s.home {
+	if request.Shop(ctx) != s.home {
 		want = func() {}
 	}
 	return gaugeStream{ctx, s, want}, nil
@@ -50,7 +51,7 @@ type changes struct {
 }
 
 func (x changes) VisitStreamEventsResponse(w http.ResponseWriter) error {
-	rings, done := x.s.events.Subscribe(x.s.shop(x.ctx))
+	rings, done := x.s.events.Subscribe(request.Shop(x.ctx))
 	defer done()
 	ctx, out := x.s.whileIn(x.ctx)
 	defer out()

@@ -13,6 +13,8 @@ import (
 	"corte/core/say"
 	"corte/core/sound"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/refusal"
 	"corte/internal/wire"
 )
@@ -24,7 +26,7 @@ const (
 )
 
 func (s *server) Listen(ctx context.Context, r contract.ListenRequestObject) (contract.ListenResponseObject, error) {
-	w, b, strays, err := s.in(ctx).Run.Ear(ctx, s.shop(ctx), r.Params.SawID, r.Params.BladeID)
+	w, b, strays, err := s.In(ctx).Run.Ear(ctx, request.Shop(ctx), r.Params.SawID, r.Params.BladeID)
 	if err != nil {
 		return nil, err
 	}
@@ -41,7 +43,7 @@ func (s *server) Listen(ctx context.Context, r contract.ListenRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	return &listening{s, c, done, voiceOf(ctx), saw, live, r.Params.Rate, strays}, nil
+	return &listening{s, c, done, present.VoiceOf(ctx), saw, live, r.Params.Rate, strays}, nil
 }
 
 // listening answers every block of sound with what was heard so far.
@@ -49,7 +51,7 @@ type listening struct {
 	s      *server
 	asked  *gin.Context
 	done   func()
-	voice  voice
+	voice  present.Voice
 	saw    sound.Saw
 	live   *sound.Live
 	rate   float64

@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"bytes"
-	"context"
 	"crypto/sha256"
 	"errors"
 	"fmt"
@@ -13,23 +12,14 @@ import (
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/gin-gonic/gin"
 
+	"corte/internal/httpapi/request"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
 
 const (
-	keyHeader  = "Idempotency-Key"
-	serviceKey = "service" // of a request: the service inside its transaction
+	keyHeader = "Idempotency-Key"
 )
-
-// in is the service that answers a request: inside the transaction of its key,
-// where it has one.
-func (s *server) in(ctx context.Context) *shop.Service {
-	if svc, ok := ctx.Value(serviceKey).(*shop.Service); ok {
-		return svc
-	}
-	return s.svc
-}
 
 // keyed lists the operations that the contract gives a key, as Gin names them,
 // with the shortest and longest key that each takes.
@@ -72,13 +62,13 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 			direct, kept := c.Writer, &storedAnswer{ResponseWriter: c.Writer, header: http.Header{}, status: http.StatusOK}
 			c.Writer = kept
 			defer func() { c.Writer = direct }()
-			c.Set(serviceKey, in)
+			request.Within(c, in)
 			c.Next()
 			return kept.answer()
 		}
 		var answer store.Answer
 		if key == "" {
-			err = s.svc.Together(c.Request.Context(), func(in *shop.Service) error {
+			err = s.Service.Together(c.Request.Context(), func(in *shop.Service) error {
 				if answer = act(in); !answer.Done() {
 					return errRefused
 				}
@@ -96,7 +86,7 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 		}
 		if answer.Done() {
 			ctx := c.Request.Context()
-			s.events.Publish(s.shop(ctx), kindOf(c.FullPath()))
+			s.events.Publish(request.Shop(ctx), kindOf(c.FullPath()))
 		}
 		for name, value := range answer.Headers {
 			c.Header(name, value)
@@ -117,7 +107,7 @@ func kindOf(path string) string {
 
 func (s *server) underKey(c *gin.Context, key string, body []byte, act func(*shop.Service) store.Answer) (store.Answer, error) {
 	digest := sha256.Sum256(fmt.Appendf(nil, "%s %s\n%s", c.Request.Method, c.Request.URL.RequestURI(), body))
-	return s.svc.Once(c.Request.Context(), s.shop(c.Request.Context()), key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
+	return s.Service.Once(c.Request.Context(), request.Shop(c.Request.Context()), key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
 }
 
 // A storedAnswer is written to in place of the connection.
@@ -128,14 +118,21 @@ type storedAnswer struct {
 	body   bytes.Buffer
 }
 
-func (w *storedAnswer) Header() http.Header               { return w.header }
-func (w *storedAnswer) WriteHeader(status int)            { w.status = status }
-func (w *storedAnswer) WriteHeaderNow()                   {}
-func (w *storedAnswer) Write(b []byte) (int, error)       { return w.body.Write(b) }
+func (w *storedAnswer) Header() http.Header { return w.header }
+
+func (w *storedAnswer) WriteHeader(status int) { w.status = status }
+
+func (w *storedAnswer) WriteHeaderNow() {}
+
+func (w *storedAnswer) Write(b []byte) (int, error) { return w.body.Write(b) }
+
 func (w *storedAnswer) WriteString(s string) (int, error) { return w.body.WriteString(s) }
-func (w *storedAnswer) Status() int                       { return w.status }
-func (w *storedAnswer) Size() int                         { return w.body.Len() }
-func (w *storedAnswer) Written() bool                     { return w.body.Len() > 0 }
+
+func (w *storedAnswer) Status() int { return w.status }
+
+func (w *storedAnswer) Size() int { return w.body.Len() }
+
+func (w *storedAnswer) Written() bool { return w.body.Len() > 0 }
 
 func (w *storedAnswer) answer() store.Answer {
 	headers := map[string]string{}

@@ -53,9 +53,12 @@ type holder struct {
 	keys []store.Passkey
 }
 
-func (h holder) WebAuthnID() []byte          { return h.ID[:] }
-func (h holder) WebAuthnName() string        { return h.Name }
+func (h holder) WebAuthnID() []byte { return h.ID[:] }
+
+func (h holder) WebAuthnName() string { return h.Name }
+
 func (h holder) WebAuthnDisplayName() string { return h.Name }
+
 func (h holder) WebAuthnCredentials() []webauthn.Credential {
 	out := make([]webauthn.Credential, 0, len(h.keys))
 	for _, k := range h.keys {
@@ -132,10 +135,10 @@ func (s *server) SignInByPasskey(ctx context.Context, r contract.SignInByPasskey
 		if err != nil {
 			return nil, err
 		}
-		if p, err = s.svc.Store.Person(apart, id); err != nil {
+		if p, err = s.Service.Store.Person(apart, id); err != nil {
 			return nil, err
 		}
-		keys, err := s.svc.Store.Passkeys(apart, id)
+		keys, err := s.Service.Store.Passkeys(apart, id)
 		return holder{p, keys}, err
 	}, kept, said)
 	// A counter that went back is a copy of the key.
@@ -145,7 +148,7 @@ func (s *server) SignInByPasskey(ctx context.Context, r contract.SignInByPasskey
 	if raw, err = json.Marshal(credential); err != nil {
 		return nil, err
 	}
-	if err := s.svc.Store.UsePasskey(apart, credential.ID, raw, s.svc.Now()); err != nil {
+	if err := s.Service.Store.UsePasskey(apart, credential.ID, raw, s.Service.Now()); err != nil {
 		return nil, err
 	}
 	out, err := s.enter(ctx, p, "signed in with a passkey")
@@ -162,7 +165,7 @@ func (s *server) ChallengeNewPasskey(ctx context.Context, r contract.ChallengeNe
 	if err := s.door.desk.Again(apart, v.person.ID, r.Body.Password); err != nil {
 		return nil, err
 	}
-	keys, err := s.svc.Store.Passkeys(apart, v.person.ID)
+	keys, err := s.Service.Store.Passkeys(apart, v.person.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -210,7 +213,7 @@ func (s *server) AddPasskey(ctx context.Context, r contract.AddPasskeyRequestObj
 		return nil, err
 	}
 	apart := account.Apart(ctx)
-	err = s.svc.Store.AddPasskey(apart, store.Passkey{ID: uuid.New(), Person: v.person.ID, Handle: credential.ID, Name: r.Body.Name, Credential: raw, Made: s.svc.Now()})
+	err = s.Service.Store.AddPasskey(apart, store.Passkey{ID: uuid.New(), Person: v.person.ID, Handle: credential.ID, Name: r.Body.Name, Credential: raw, Made: s.Service.Now()})
 	if store.IsDuplicate(err) {
 		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "credential", What: say.Of("this passkey is here already")}
 	}
@@ -227,7 +230,7 @@ func (s *server) AddPasskey(ctx context.Context, r contract.AddPasskeyRequestObj
 func (s *server) DropPasskey(ctx context.Context, r contract.DropPasskeyRequestObject) (contract.DropPasskeyResponseObject, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)
-	if err := s.svc.Store.DropPasskey(apart, v.person.ID, r.ID); err != nil {
+	if err := s.Service.Store.DropPasskey(apart, v.person.ID, r.ID); err != nil {
 		return nil, refusal.NotThere(err, "id", "passkey")
 	}
 	if _, err := s.noted(ctx, apart, *v.person, "let a passkey go"); err != nil {

@@ -8,22 +8,23 @@ import (
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
-	"corte/internal/shop/people"
 	"corte/internal/store"
 )
 
 func (s *server) ListPeople(ctx context.Context, _ contract.ListPeopleRequestObject) (contract.ListPeopleResponseObject, error) {
-	all, err := s.in(ctx).People.All(ctx, s.shop(ctx))
+	all, err := s.In(ctx).People.All(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
-	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop(ctx))
+	saws, err := s.In(ctx).Rack.Saws(ctx, request.Shop(ctx))
 	out := contract.ListPeople200JSONResponse{Items: make([]contract.Member, len(all)), Saws: make([]contract.SawDuties, len(saws))}
 	for i, m := range all {
-		out.Items[i] = voiceOf(ctx).member(m)
+		out.Items[i] = present.VoiceOf(ctx).Member(m)
 	}
 	for i, w := range saws {
 		out.Saws[i] = contract.SawDuties{SawID: w.ID, Name: w.Name}
@@ -34,49 +35,34 @@ func (s *server) ListPeople(ctx context.Context, _ contract.ListPeopleRequestObj
 	return out, err
 }
 
-func (v voice) member(m people.Member) contract.Member {
-	out := contract.Member{ID: m.ID, Version: m.Version, Name: m.Name, Role: contract.Role(m.Role), Since: m.Since, SignsIn: m.Person != nil, InvitedUntil: m.Invited,
-		Pin: m.Pin != "", SignedOff: make([]contract.SignOff, len(m.SignedOff))}
-	for i, o := range m.SignedOff {
-		out.SignedOff[i] = contract.SignOff{SawID: o.Saw, Cuts: make([]contract.SignOffCut, len(o.Cuts)), By: o.By, At: o.At}
-		for j, c := range o.Cuts {
-			out.SignedOff[i].Cuts[j] = contract.SignOffCut(c)
-		}
-	}
-	if m.Drills != nil {
-		out.Drills = v.standings(m.Drills)
-	}
-	return out
-}
-
 func decodeRole(r contract.Role) record.Role {
 	role, _ := record.ParseRole(string(r)) // the contract lets no other word through
 	return role
 }
 
 func (s *server) AddMember(ctx context.Context, r contract.AddMemberRequestObject) (contract.AddMemberResponseObject, error) {
-	m, err := s.in(ctx).People.Add(ctx, s.shop(ctx), r.Body.Name, decodeRole(r.Body.Role))
-	return contract.AddMember201JSONResponse(voiceOf(ctx).member(m)), err
+	m, err := s.In(ctx).People.Add(ctx, request.Shop(ctx), r.Body.Name, decodeRole(r.Body.Role))
+	return contract.AddMember201JSONResponse(present.VoiceOf(ctx).Member(m)), err
 }
 
 func (s *server) ChangeMember(ctx context.Context, r contract.ChangeMemberRequestObject) (contract.ChangeMemberResponseObject, error) {
-	m, err := s.in(ctx).People.Change(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Name, decodeRole(r.Body.Role))
-	return contract.ChangeMember200JSONResponse(voiceOf(ctx).member(m)), err
+	m, err := s.In(ctx).People.Change(ctx, request.Shop(ctx), r.ID, request.Version(r.Params.IfMatch), r.Body.Name, decodeRole(r.Body.Role))
+	return contract.ChangeMember200JSONResponse(present.VoiceOf(ctx).Member(m)), err
 }
 
 func (s *server) RemoveMember(ctx context.Context, r contract.RemoveMemberRequestObject) (contract.RemoveMemberResponseObject, error) {
-	return contract.RemoveMember204Response{}, s.in(ctx).People.Remove(ctx, s.shop(ctx), r.ID)
+	return contract.RemoveMember204Response{}, s.In(ctx).People.Remove(ctx, request.Shop(ctx), r.ID)
 }
 
 func (s *server) DropPin(ctx context.Context, r contract.DropPinRequestObject) (contract.DropPinResponseObject, error) {
-	return contract.DropPin204Response{}, s.in(ctx).People.SetPin(ctx, s.shop(ctx), r.ID, "")
+	return contract.DropPin204Response{}, s.In(ctx).People.SetPin(ctx, request.Shop(ctx), r.ID, "")
 }
 
 func (s *server) Invite(ctx context.Context, r contract.InviteRequestObject) (contract.InviteResponseObject, error) {
 	if s.door == nil {
 		return nil, errOpen
 	}
-	secret, ends, err := s.in(ctx).People.Invite(ctx, s.shop(ctx), r.ID)
+	secret, ends, err := s.In(ctx).People.Invite(ctx, request.Shop(ctx), r.ID)
 	return contract.Invite201JSONResponse{Path: "/join/" + secret, EndsAt: ends}, err
 }
 
@@ -85,12 +71,12 @@ func (s *server) SignOff(ctx context.Context, r contract.SignOffRequestObject) (
 	for i, c := range r.Body.Cuts {
 		cuts[i] = string(c)
 	}
-	m, err := s.in(ctx).People.SignOff(ctx, s.shop(ctx), r.ID, r.Saw, cuts)
-	return contract.SignOff200JSONResponse(voiceOf(ctx).member(m)), err
+	m, err := s.In(ctx).People.SignOff(ctx, request.Shop(ctx), r.ID, r.Saw, cuts)
+	return contract.SignOff200JSONResponse(present.VoiceOf(ctx).Member(m)), err
 }
 
 func (s *server) ListPasses(ctx context.Context, _ contract.ListPassesRequestObject) (contract.ListPassesResponseObject, error) {
-	all, err := s.in(ctx).People.Passes(ctx, s.shop(ctx))
+	all, err := s.In(ctx).People.Passes(ctx, request.Shop(ctx))
 	out := contract.ListPasses200JSONResponse{Items: make([]contract.ShopPass, len(all))}
 	for i, p := range all {
 		out.Items[i] = contract.ShopPass{ID: p.ID, Kind: contract.ShopPassKind(p.Kind), Name: p.Name, Blade: p.BladeName, MadeBy: p.MadeBy, MadeAt: p.Made, EndsAt: p.Ends, UsedAt: p.Used}
@@ -102,7 +88,7 @@ func (s *server) ListPasses(ctx context.Context, _ contract.ListPassesRequestObj
 }
 
 func (s *server) WithdrawPass(ctx context.Context, r contract.WithdrawPassRequestObject) (contract.WithdrawPassResponseObject, error) {
-	return contract.WithdrawPass204Response{}, s.in(ctx).People.Withdraw(ctx, s.shop(ctx), r.ID)
+	return contract.WithdrawPass204Response{}, s.In(ctx).People.Withdraw(ctx, request.Shop(ctx), r.ID)
 }
 
 // AddDevice makes this browser a tablet of the shop. Who made it is signed out on
@@ -115,7 +101,7 @@ func (s *server) AddDevice(ctx context.Context, r contract.AddDeviceRequestObjec
 	if record.ActorOf(ctx).Way != record.SignedIn {
 		return nil, &refusal.Error{Reason: refusal.Forbidden, What: say.Of("sign in on the browser that is to be the tablet")}
 	}
-	secret, err := s.in(ctx).People.AddTablet(ctx, s.shop(ctx), r.Body.Name)
+	secret, err := s.In(ctx).People.AddTablet(ctx, request.Shop(ctx), r.Body.Name)
 	if err != nil {
 		return nil, err
 	}
@@ -125,7 +111,7 @@ func (s *server) AddDevice(ctx context.Context, r contract.AddDeviceRequestObjec
 	}
 	v.person = nil
 	v.cookies = append(v.cookies, s.door.cookie(s.door.tabletCookie(), secret))
-	p, err := s.svc.Store.PassOf(apart, "tablet", account.Digest(secret), s.svc.Now())
+	p, err := s.Service.Store.PassOf(apart, "tablet", account.Digest(secret), s.Service.Now())
 	if err != nil {
 		return nil, err
 	}
@@ -138,12 +124,12 @@ func (s *server) AddToken(ctx context.Context, r contract.AddTokenRequestObject)
 	if s.door == nil {
 		return nil, errOpen
 	}
-	secret, ends, err := s.in(ctx).People.AddToken(ctx, s.shop(ctx), r.Body.Name, decodeRole(r.Body.Role), r.Body.Days)
+	secret, ends, err := s.In(ctx).People.AddToken(ctx, request.Shop(ctx), r.Body.Name, decodeRole(r.Body.Role), r.Body.Days)
 	return contract.AddToken201JSONResponse{Token: secret, EndsAt: ends}, err
 }
 
 func (s *server) AddGuest(ctx context.Context, r contract.AddGuestRequestObject) (contract.AddGuestResponseObject, error) {
-	secret, ends, err := s.in(ctx).People.AddGuest(ctx, s.shop(ctx), r.ID, r.Body.Name, r.Body.Days)
+	secret, ends, err := s.In(ctx).People.AddGuest(ctx, request.Shop(ctx), r.ID, r.Body.Name, r.Body.Days)
 	return contract.AddGuest201JSONResponse{Path: "/guest/" + secret, EndsAt: ends}, err
 }
 
@@ -156,23 +142,23 @@ func (s *server) ReadReport(ctx context.Context, r contract.ReadReportRequestObj
 			return nil, err
 		}
 	}
-	p, sh, err := s.svc.People.Guest(apart, r.Secret)
+	p, sh, err := s.Service.People.Guest(apart, r.Secret)
 	if err != nil {
 		return nil, err
 	}
 	in := store.For(ctx, p.Shop)
-	b, err := s.svc.Rack.Blade(in, p.Shop, *p.Blade)
+	b, err := s.Service.Rack.Blade(in, p.Shop, *p.Blade)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.ReadReport200JSONResponse{Shop: sh.Name, Blade: withProfile(voiceOf(ctx).encodeBlade(b), b), EndsAt: *p.Ends}
-	found, err := s.svc.Care.Survey(in, p.Shop, *p.Blade)
+	out := contract.ReadReport200JSONResponse{Shop: sh.Name, Blade: present.WithProfile(present.VoiceOf(ctx).Blade(b), b), EndsAt: *p.Ends}
+	found, err := s.Service.Care.Survey(in, p.Shop, *p.Blade)
 	var none *refusal.Error
 	if errors.As(err, &none) && none.Reason == refusal.Missing {
 		return out, nil // nobody has looked it over yet
 	}
 	if err == nil {
-		report := voiceOf(ctx).survey(found)
+		report := present.VoiceOf(ctx).Survey(found)
 		report.By = ""
 		out.Survey = &report
 	}
@@ -184,7 +170,7 @@ func (s *server) ListAudit(ctx context.Context, r contract.ListAuditRequestObjec
 	if limit == 0 {
 		limit = 100
 	}
-	rows, err := s.in(ctx).People.Audit(ctx, s.shop(ctx), ptr.Value(r.Params.Before), limit+1)
+	rows, err := s.In(ctx).People.Audit(ctx, request.Shop(ctx), ptr.Value(r.Params.Before), limit+1)
 	out := contract.ListAudit200JSONResponse{Items: []contract.AuditRow{}}
 	for i, a := range rows {
 		if i == limit {

@@ -10,24 +10,26 @@ import (
 
 	"corte/core/sight"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/shop/rack"
 	"corte/internal/wire"
 )
 
 func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
-	raw, err := s.in(ctx).Rack.Photo(ctx, s.shop(ctx), r.ID)
+	raw, err := s.In(ctx).Rack.Photo(ctx, request.Shop(ctx), r.ID)
 	return contract.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(raw), ContentLength: int64(len(raw))}, err
 }
 
 func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject) (contract.SetPhotoResponseObject, error) {
-	v := voiceOf(ctx)
+	v := present.VoiceOf(ctx)
 	developed, err := io.ReadAll(r.Body)
 	if err != nil {
 		return nil, err
 	}
-	b, err := s.in(ctx).Rack.SetPhoto(ctx, s.shop(ctx), r.ID, developed)
-	return contract.SetPhoto200JSONResponse(v.encodeBlade(b)), err
+	b, err := s.In(ctx).Rack.SetPhoto(ctx, request.Shop(ctx), r.ID, developed)
+	return contract.SetPhoto200JSONResponse(v.Blade(b)), err
 }
 
 // develop makes a photo small before anything of the request is looked at: it
@@ -49,9 +51,9 @@ func develop(c *gin.Context) {
 }
 
 func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
-	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.DropPhoto(ctx, s.shop(ctx), r.ID)
-	return contract.DropPhoto200JSONResponse(v.encodeBlade(b)), err
+	v := present.VoiceOf(ctx)
+	b, err := s.In(ctx).Rack.DropPhoto(ctx, request.Shop(ctx), r.ID)
+	return contract.DropPhoto200JSONResponse(v.Blade(b)), err
 }
 
 // looked reads what a request carries as a picture, and says how wide and high that is.
@@ -76,22 +78,22 @@ func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestO
 	if err != nil {
 		return nil, err
 	}
-	blades, err := s.in(ctx).Rack.Rack(ctx, s.shop(ctx))
+	blades, err := s.In(ctx).Rack.Rack(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
-	return contract.LookAtBlade200JSONResponse(voiceOf(ctx).Look(b, wide, high, blades)), nil
+	return contract.LookAtBlade200JSONResponse(present.VoiceOf(ctx).Look(b, wide, high, blades)), nil
 }
 
 func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObject) (contract.LookAtWallResponseObject, error) {
 	in := r.Params
 	var turn sight.Turn
 	if in.SawID != nil && in.BladeID != nil {
-		w, err := s.in(ctx).Rack.Saw(ctx, s.shop(ctx), *in.SawID)
+		w, err := s.In(ctx).Rack.Saw(ctx, request.Shop(ctx), *in.SawID)
 		if err != nil {
 			return nil, err
 		}
-		b, err := s.in(ctx).Rack.Blade(ctx, s.shop(ctx), *in.BladeID)
+		b, err := s.In(ctx).Rack.Blade(ctx, request.Shop(ctx), *in.BladeID)
 		if err != nil {
 			return nil, err
 		}
@@ -103,7 +105,7 @@ func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObj
 	if err != nil {
 		return nil, err
 	}
-	return contract.LookAtWall200JSONResponse(voiceOf(ctx).WallLook(w, wide, high, turn)), nil
+	return contract.LookAtWall200JSONResponse(present.VoiceOf(ctx).WallLook(w, wide, high, turn)), nil
 }
 
 func (s *server) LookAtEdge(ctx context.Context, r contract.LookAtEdgeRequestObject) (contract.LookAtEdgeResponseObject, error) {
@@ -113,5 +115,5 @@ func (s *server) LookAtEdge(ctx context.Context, r contract.LookAtEdgeRequestObj
 	if err != nil {
 		return nil, err
 	}
-	return contract.LookAtEdge200JSONResponse(voiceOf(ctx).EdgeLook(e, wide, high)), nil
+	return contract.LookAtEdge200JSONResponse(present.VoiceOf(ctx).EdgeLook(e, wide, high)), nil
 }

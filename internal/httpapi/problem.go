@@ -21,6 +21,7 @@ import (
 	"github.com/jackc/pgx/v5/pgconn"
 
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/store"
@@ -64,7 +65,7 @@ func refuseError(c *gin.Context, err error) {
 		if wait := se.RetryAfter(); wait > 0 {
 			c.Header(retryAfter, strconv.Itoa(int(wait.Seconds())))
 		}
-		refuse(c, se.Status(), se.Field, voiceOf(c).Sentence(se.What))
+		refuse(c, se.Status(), se.Field, present.VoiceOf(c).Sentence(se.What))
 	case errors.As(err, &size):
 		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
 	case errors.As(err, &re):

@@ -1,6 +1,7 @@
-// Package httpapi serves the contract in api/openapi.yaml over HTTP: it decodes
-// a request, calls the shop and encodes the answer. It also serves the front
-// end, which is embedded in the binary.
+// Package httpapi serves the contract in api/openapi.yaml over HTTP. Each station's
+// handlers decode a request, call the shop and answer with what package present
+// makes of it; what all requests go through, and how people sign in, stands here.
+// It also serves the front end, which is embedded in the binary.
 package httpapi
 
 import (
@@ -27,7 +28,24 @@ import (
 	"corte/core/say"
 	"corte/internal/events"
 	"corte/internal/gauge"
+	"corte/internal/httpapi/bench"
+	"corte/internal/httpapi/care"
+	"corte/internal/httpapi/choose"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/groove"
+	"corte/internal/httpapi/job"
+	"corte/internal/httpapi/log"
+	"corte/internal/httpapi/mount"
+	"corte/internal/httpapi/own"
+	"corte/internal/httpapi/practice"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/rack"
+	"corte/internal/httpapi/repair"
+	"corte/internal/httpapi/request"
+	"corte/internal/httpapi/run"
+	"corte/internal/httpapi/special"
+	"corte/internal/httpapi/trace"
+	"corte/internal/httpapi/truing"
 	"corte/internal/jobfile"
 	"corte/internal/logfile"
 	"corte/internal/metrics"
@@ -125,7 +143,7 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
-	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By, events: o.Events, ears: newEars()}
+	s := newServer(o, files)
 	if o.SignIn != nil {
 		if s.door, err = newDoor(o.Service.Store, o.Service.Now, o.SignIn); err != nil {
 			return nil, err
@@ -135,7 +153,7 @@ func New(o Options) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, speaking, signing, s.auditing}, contract.StrictGinServerOptions{
+	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, present.Speaking, signing, s.auditing}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
@@ -324,14 +342,48 @@ func limit(c *gin.Context) {
 	c.Next()
 }
 
-// A server meets the contract. Every answer but success is an error, which
-// refuseError turns into a problem.
+// The handlers of each station.
+type (
+	benchHandlers    = bench.Handlers
+	careHandlers     = care.Handlers
+	chooseHandlers   = choose.Handlers
+	grooveHandlers   = groove.Handlers
+	jobHandlers      = job.Handlers
+	logHandlers      = log.Handlers
+	mountHandlers    = mount.Handlers
+	ownHandlers      = own.Handlers
+	practiceHandlers = practice.Handlers
+	rackHandlers     = rack.Handlers
+	repairHandlers   = repair.Handlers
+	runHandlers      = run.Handlers
+	specialHandlers  = special.Handlers
+	traceHandlers    = trace.Handlers
+	truingHandlers   = truing.Handlers
+)
+
+// A server meets the contract, with the handlers of its stations and its own.
+// Every answer but success is an error, which refuseError turns into a problem.
 type server struct {
-	svc    *shop.Service
+	request.Scope
+	benchHandlers
+	careHandlers
+	chooseHandlers
+	grooveHandlers
+	jobHandlers
+	logHandlers
+	mountHandlers
+	ownHandlers
+	practiceHandlers
+	rackHandlers
+	repairHandlers
+	runHandlers
+	specialHandlers
+	traceHandlers
+	truingHandlers
+
 	door   *door     // nil where the server is open
 	home   uuid.UUID // that is served where nobody signs in
 	beside bool
-	files  *rackfile.Reader
 	gauges *gauge.Hub // that stand in the home shop
 	none   *gauge.Hub // that stand in any other
 	copies *shopfile.Keeper
@@ -340,12 +392,34 @@ type server struct {
 	ears   *budget // for listening to saws
 }
 
-// shop is the shop that a request is in.
-func (s *server) shop(ctx context.Context) uuid.UUID { return record.ActorOf(ctx).Shop }
+func newServer(o Options, files *rackfile.Reader) *server {
+	in := request.Scope{Service: o.Service}
+	return &server{
+		Scope:            in,
+		benchHandlers:    bench.Handlers{Scope: in},
+		careHandlers:     care.Handlers{Scope: in},
+		chooseHandlers:   choose.Handlers{Scope: in},
+		grooveHandlers:   groove.Handlers{Scope: in},
+		jobHandlers:      job.Handlers{Scope: in},
+		logHandlers:      log.Handlers{Scope: in},
+		mountHandlers:    mount.Handlers{Scope: in},
+		ownHandlers:      own.Handlers{Scope: in},
+		practiceHandlers: practice.Handlers{Scope: in},
+		rackHandlers:     rack.Handlers{Scope: in, Files: files},
+		repairHandlers:   repair.Handlers{Scope: in},
+		runHandlers:      run.Handlers{Scope: in},
+		specialHandlers:  special.Handlers{Scope: in},
+		traceHandlers:    trace.Handlers{Scope: in},
+		truingHandlers:   truing.Handlers{Scope: in},
+
+		home: o.Shop, beside: o.Beside, gauges: o.Gauges, none: gauge.New(nil, o.Log),
+		copies: o.Copies, by: o.By, events: o.Events, ears: newEars(),
+	}
+}
 
 // hub has the dial gauges of the shop that a request is in.
 func (s *server) hub(ctx context.Context) *gauge.Hub {
-	if s.shop(ctx) == s.home {
+	if request.Shop(ctx) == s.home {
 		return s.gauges
 	}
 	return s.none
@@ -356,7 +430,7 @@ func (s *server) keeper(ctx context.Context) *shopfile.Keeper {
 	if s.copies == nil {
 		return nil
 	}
-	return s.copies.Of(s.shop(ctx))
+	return s.copies.Of(request.Shop(ctx))
 }
 
 // audited are the calls that an owner may want to look up, beside those whose
@@ -374,16 +448,16 @@ func (s *server) auditing(next contract.StrictHandlerFunc, call string) contract
 	if !ok {
 		return next
 	}
-	return func(c *gin.Context, request any) (any, error) {
-		out, err := next(c, request)
+	return func(c *gin.Context, asked any) (any, error) {
+		out, err := next(c, asked)
 		if err != nil || record.ActorOf(c).Way == record.Open {
 			return out, err
 		}
 		about := ""
-		if id := reflect.ValueOf(request).FieldByName("ID"); id.IsValid() {
+		if id := reflect.ValueOf(asked).FieldByName("ID"); id.IsValid() {
 			about = fmt.Sprintf("row %v", id.Interface())
 		}
-		return out, s.in(c).People.Note(c, s.shop(c), what, about)
+		return out, s.In(c).People.Note(c, request.Shop(c), what, about)
 	}
 }
 

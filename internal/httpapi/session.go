@@ -21,6 +21,7 @@ import (
 	"corte/internal/account"
 	"corte/internal/events"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/store"
@@ -78,7 +79,8 @@ func cookieName(name string, secure bool) string {
 	return name
 }
 
-func (d *door) tabletCookie() string  { return cookieName("corte_tablet", d.secure) }
+func (d *door) tabletCookie() string { return cookieName("corte_tablet", d.secure) }
+
 func (d *door) browserCookie() string { return cookieName("corte_browser", d.secure) }
 
 // cookie makes one that scripts cannot read. Empty takes it back.
@@ -203,13 +205,13 @@ func (s *server) actor(c *gin.Context, ctx context.Context, v *visit) (record.Ac
 		return a, err
 	}
 	if secret := cookieOf(c, s.door.tabletCookie()); secret != "" {
-		now := s.svc.Now()
-		p, err := s.svc.Store.PassOf(ctx, "tablet", account.Digest(secret), now)
+		now := s.Service.Now()
+		p, err := s.Service.Store.PassOf(ctx, "tablet", account.Digest(secret), now)
 		if errors.Is(err, store.ErrNone) {
 			return record.Actor{}, nil
 		}
 		if err == nil {
-			err = s.svc.Store.UsedPass(ctx, p, now)
+			err = s.Service.Store.UsedPass(ctx, p, now)
 		}
 		if err != nil {
 			return record.Actor{}, err
@@ -229,7 +231,7 @@ func (s *server) whileIn(ctx context.Context) (still context.Context, done func(
 		return context.WithCancel(ctx)
 	}
 	still, cancel := context.WithCancel(c.Request.Context())
-	rings, unwatch := s.events.Subscribe(s.shop(still))
+	rings, unwatch := s.events.Subscribe(request.Shop(still))
 	was := record.ActorOf(still)
 	var watching sync.WaitGroup
 	watching.Go(func() {
@@ -287,10 +289,10 @@ func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
 	m, shop := s.door.sessions, v.tablet.Shop
 	a := record.Actor{Shop: shop, Role: record.Viewer, Way: record.Tablet}
 	id, err := uuid.Parse(m.GetString(ctx, inMember))
-	if err != nil || s.svc.Now().Sub(time.Unix(m.GetInt64(ctx, inSince), 0)) > tappedLifetime {
+	if err != nil || s.Service.Now().Sub(time.Unix(m.GetInt64(ctx, inSince), 0)) > tappedLifetime {
 		return a, nil //nolint:nilerr // nobody was
 	}
-	member, err := s.svc.Store.Member(ctx, shop, id)
+	member, err := s.Service.Store.Member(ctx, shop, id)
 	if errors.Is(err, store.ErrNone) {
 		return a, nil
 	}
@@ -312,7 +314,7 @@ func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
 func (s *server) hold(ctx context.Context, m store.Member) (string, error) {
 	epoch := 0
 	if m.Person != nil {
-		p, err := s.svc.Store.Person(ctx, *m.Person)
+		p, err := s.Service.Store.Person(ctx, *m.Person)
 		if err != nil {
 			return "", err
 		}
@@ -329,18 +331,18 @@ func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) 
 	if err != nil {
 		return record.Actor{}, nil //nolint:nilerr // nobody signed in
 	}
-	p, err := s.svc.Store.Person(ctx, id)
+	p, err := s.Service.Store.Person(ctx, id)
 	if errors.Is(err, store.ErrNone) || err == nil && p.Epoch != m.GetInt(ctx, inEpoch) {
 		return record.Actor{}, nil // signed out everywhere
 	}
-	if signed := m.GetInt64(ctx, inSigned); signed > 0 && s.svc.Now().Sub(time.Unix(signed, 0)) > sessionLifetime {
+	if signed := m.GetInt64(ctx, inSigned); signed > 0 && s.Service.Now().Sub(time.Unix(signed, 0)) > sessionLifetime {
 		return record.Actor{}, nil
 	}
 	if err != nil {
 		return record.Actor{}, err
 	}
 	v.person = &p
-	all, err := s.svc.Store.Belongings(ctx, p.ID)
+	all, err := s.Service.Store.Belongings(ctx, p.ID)
 	if err != nil {
 		return record.Actor{}, err
 	}
@@ -356,20 +358,20 @@ func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) 
 // byToken is the script that a token lets in. It may no more than who made it
 // may now.
 func (s *server) byToken(ctx context.Context, secret string) (record.Actor, error) {
-	now := s.svc.Now()
-	p, err := s.svc.Store.PassOf(ctx, "token", account.Digest(secret), now)
+	now := s.Service.Now()
+	p, err := s.Service.Store.PassOf(ctx, "token", account.Digest(secret), now)
 	if errors.Is(err, store.ErrNone) {
 		return record.Actor{}, nil
 	}
 	if err == nil {
-		err = s.svc.Store.UsedPass(ctx, p, now)
+		err = s.Service.Store.UsedPass(ctx, p, now)
 	}
 	if err != nil {
 		return record.Actor{}, err
 	}
 	role, err := record.ParseRole(p.Role)
 	if err == nil && p.Member != nil {
-		maker, gone := s.svc.Store.Member(ctx, p.Shop, *p.Member)
+		maker, gone := s.Service.Store.Member(ctx, p.Shop, *p.Member)
 		if gone != nil {
 			return record.Actor{}, nil //nolint:nilerr // who is gone lets nobody in
 		}
@@ -391,9 +393,12 @@ type opening struct {
 	before func()
 }
 
-func (w *opening) WriteHeader(status int)      { w.before(); w.ResponseWriter.WriteHeader(status) }
-func (w *opening) WriteHeaderNow()             { w.before(); w.ResponseWriter.WriteHeaderNow() }
+func (w *opening) WriteHeader(status int) { w.before(); w.ResponseWriter.WriteHeader(status) }
+
+func (w *opening) WriteHeaderNow() { w.before(); w.ResponseWriter.WriteHeaderNow() }
+
 func (w *opening) Write(b []byte) (int, error) { w.before(); return w.ResponseWriter.Write(b) }
+
 func (w *opening) WriteString(s string) (int, error) {
 	w.before()
 	return w.ResponseWriter.WriteString(s)
@@ -451,7 +456,7 @@ func (v *visit) enter(ctx context.Context, p store.Person, shop uuid.UUID) error
 func (s *server) session(ctx context.Context) (contract.Session, error) {
 	a := record.ActorOf(ctx)
 	if s.door == nil {
-		sh, err := s.svc.Store.Shop(ctx, a.Shop)
+		sh, err := s.Service.Store.Shop(ctx, a.Shop)
 		return contract.Session{State: contract.SessionStateOpen, Role: contract.Owner, Shop: &contract.SessionShop{ID: sh.ID, Name: sh.Name},
 			Shops: []contract.SessionShop{}, Hands: []contract.Hand{}}, err
 	}
@@ -473,7 +478,7 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 	}
 	out.Role, out.Name, out.MemberID = contract.Role(max(a.Role, record.Viewer).String()), ptr.NonZero(a.Name), a.Member
 	if v.person != nil {
-		all, err := s.svc.Store.Belongings(apart, v.person.ID)
+		all, err := s.Service.Store.Belongings(apart, v.person.ID)
 		if err != nil {
 			return out, err
 		}
@@ -484,13 +489,13 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 	if a.Shop == uuid.Nil {
 		return out, nil
 	}
-	sh, err := s.svc.Store.Shop(apart, a.Shop)
+	sh, err := s.Service.Store.Shop(apart, a.Shop)
 	if err != nil {
 		return out, err
 	}
 	out.Shop, out.Pins = &contract.SessionShop{ID: sh.ID, Name: sh.Name}, ptr.NonZero(sh.Pins)
 	if a.Way == record.SignedIn && a.Role == record.Owner && v.person != nil {
-		alone, err := s.svc.Store.OnlyWayIn(apart, a.Shop, v.person.ID)
+		alone, err := s.Service.Store.OnlyWayIn(apart, a.Shop, v.person.ID)
 		if err != nil {
 			return out, err
 		}
@@ -500,7 +505,7 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 		return out, nil
 	}
 	out.Device = &v.tablet.Name
-	members, err := s.svc.Store.Members(apart, v.tablet.Shop, s.svc.Now())
+	members, err := s.Service.Store.Members(apart, v.tablet.Shop, s.Service.Now())
 	for _, m := range members {
 		out.Hands = append(out.Hands, contract.Hand{ID: m.ID, Name: m.Name, Pin: m.Pin != ""})
 	}

@@ -9,6 +9,8 @@ import (
 	"corte/core/practice"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/licences"
 	"corte/internal/ptr"
 	"corte/internal/refusal"
@@ -18,7 +20,7 @@ import (
 )
 
 func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (contract.GetShopResponseObject, error) {
-	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
+	sh, err := s.In(ctx).Rack.Shop(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -26,7 +28,7 @@ func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (
 }
 
 func (s *server) ListMaterials(ctx context.Context, _ contract.ListMaterialsRequestObject) (contract.ListMaterialsResponseObject, error) {
-	v := voiceOf(ctx)
+	v := present.VoiceOf(ctx)
 	all := material.All()
 	out := contract.ListMaterials200JSONResponse{Items: make([]contract.Material, len(all))}
 	for i, m := range all {
@@ -39,7 +41,7 @@ func (s *server) ListMaterials(ctx context.Context, _ contract.ListMaterialsRequ
 }
 
 func (s *server) ReadLength(ctx context.Context, r contract.ReadLengthRequestObject) (contract.ReadLengthResponseObject, error) {
-	l, err := measure.Parse(r.Params.Text, voiceOf(ctx).Unit)
+	l, err := measure.Parse(r.Params.Text, present.VoiceOf(ctx).Unit)
 	if err != nil {
 		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
@@ -56,7 +58,7 @@ func (s *server) ListLicences(context.Context, contract.ListLicencesRequestObjec
 }
 
 func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObject) (contract.GetHealthResponseObject, error) {
-	if err := s.in(ctx).Alive(ctx); err != nil {
+	if err := s.In(ctx).Alive(ctx); err != nil {
 		return nil, err
 	}
 	return contract.GetHealth200JSONResponse{Status: "ok"}, nil
@@ -68,7 +70,7 @@ func (s *server) GetLive(context.Context, contract.GetLiveRequestObject) (contra
 
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
-	was, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
+	was, err := s.In(ctx).Rack.Shop(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -82,7 +84,7 @@ func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObj
 	if in.Pins != nil {
 		pins = *in.Pins
 	}
-	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop(ctx), Version: version(r.Params.IfMatch), Name: in.Name,
+	sh, err := s.In(ctx).Rack.ChangeShop(ctx, store.Shop{ID: request.Shop(ctx), Version: request.Version(r.Params.IfMatch), Name: in.Name,
 		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(ptr.Value(in.Rework), 1), Zone: ptr.Value(in.TimeZone), SignOff: signOff, Pins: pins, Drills: drills})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }

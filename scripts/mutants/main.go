@@ -55,8 +55,8 @@ func (m mutant) suites() [][]string {
 	switch {
 	case strings.HasPrefix(own, "./internal/shop"): // a station's tests stand where all of them do
 		return [][]string{{own, "./internal/shop"}, {"./internal/httpapi"}}
-	case own == "./internal/httpapi":
-		return [][]string{{own}, {"./internal/attack"}}
+	case strings.HasPrefix(own, "./internal/httpapi"):
+		return [][]string{{"./internal/httpapi"}, {"./internal/attack"}}
 	case strings.HasPrefix(own, "./internal/"):
 		return [][]string{{own}, {"./internal/shop"}, {"./internal/httpapi"}}
 	}

@@ -1,29 +1,37 @@
-package httpapi
+// Package bench answers what a saw wants next.
+package bench
 
 import (
 	"context"
 
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 )
 
-func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
-	v := voiceOf(ctx)
-	all, err := s.in(ctx).Bench.All(ctx, s.shop(ctx))
+// Handlers meet the part of the contract that is this station's.
+type Handlers struct {
+	request.Scope
+}
+
+func (s Handlers) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
+	v := present.VoiceOf(ctx)
+	all, err := s.In(ctx).Bench.All(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
 	out := contract.GetBench200JSONResponse{Items: make([]contract.BenchSaw, len(all))}
 	for i, b := range all {
-		one := contract.BenchSaw{Saw: encodeSaw(b.Saw), Due: make([]contract.BenchDue, len(b.Due)), Truings: []contract.TruingStand{}, Last: make([]contract.LogEntry, len(b.Last))}
+		one := contract.BenchSaw{Saw: present.Saw(b.Saw), Due: make([]contract.BenchDue, len(b.Due)), Truings: []contract.TruingStand{}, Last: make([]contract.LogEntry, len(b.Last))}
 		for k, d := range b.Due {
 			one.Due[k] = contract.BenchDue{Place: contract.BenchDuePlace(d.Place), Reason: contract.BenchDueReason(d.Reason), Act: contract.BenchDueAct(d.Act()), Presses: d.Presses(), Text: v.Say(d.Said())}
 		}
 		if b.Blade != nil {
-			one.Blade = ptr.To(v.encodeBlade(*b.Blade))
+			one.Blade = ptr.To(v.Blade(*b.Blade))
 		}
 		for k, e := range b.Last {
-			if one.Last[k], err = v.encodeEntry(e); err != nil {
+			if one.Last[k], err = v.Entry(e); err != nil {
 				return nil, err
 			}
 		}
@@ -35,7 +43,7 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 			stand := contract.TruingStand{FigureUnit: unit, Test: contract.TruingTest(st.Test), Stale: v.Say(st.Doubt.Said())}
 			stand.Low, stand.High = b.Saw.HeldTo().Band(st.Test)
 			if st.Entry != nil {
-				e, err := v.encodeEntry(*st.Entry)
+				e, err := v.Entry(*st.Entry)
 				if err != nil {
 					return nil, err
 				}

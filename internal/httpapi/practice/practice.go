@@ -1,4 +1,5 @@
-package httpapi
+// Package practice answers for drills and the practice board.
+package practice
 
 import (
 	"cmp"
@@ -10,22 +11,28 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/practice"
-	"corte/core/say"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/refusal"
 	shoppractice "corte/internal/shop/practice"
 )
 
-func (s *server) ListDrills(ctx context.Context, _ contract.ListDrillsRequestObject) (contract.ListDrillsResponseObject, error) {
-	v := voiceOf(ctx)
-	all, asked, err := s.in(ctx).Practice.Shelf(ctx, s.shop(ctx))
+// Handlers meet the part of the contract that is this station's.
+type Handlers struct {
+	request.Scope
+}
+
+func (s Handlers) ListDrills(ctx context.Context, _ contract.ListDrillsRequestObject) (contract.ListDrillsResponseObject, error) {
+	v := present.VoiceOf(ctx)
+	all, asked, err := s.In(ctx).Practice.Shelf(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
 	out := contract.ListDrills200JSONResponse{Drills: make([]contract.ShelvedDrill, len(all)), Asked: append([]practice.Drill{}, asked...), Whys: []contract.ShelvedWhy{}}
 	for i, st := range all {
-		d := v.standing(st)
+		d := v.Standing(st)
 		out.Drills[i] = contract.ShelvedDrill{Drill: d.Drill, Name: d.Name, Times: d.Times, Known: d.Known, Skills: d.Skills, Due: d.Due, LastAt: d.LastAt, Passed: d.Passed, About: v.Say(st.Drill.About())}
 	}
 	for _, id := range practice.Whys() {
@@ -38,25 +45,9 @@ func (s *server) ListDrills(ctx context.Context, _ contract.ListDrillsRequestObj
 	return out, nil
 }
 
-func (v voice) standing(st practice.Standing) contract.DrillStanding {
-	out := contract.DrillStanding{Drill: st.Drill, Name: v.Say(st.Drill.Name()), Times: st.Times, Known: st.Known, Skills: st.Skills, Due: st.Due, Passed: st.Passed()}
-	if !st.Last.IsZero() {
-		out.LastAt = &st.Last
-	}
-	return out
-}
-
-func (v voice) standings(all []practice.Standing) *[]contract.DrillStanding {
-	out := make([]contract.DrillStanding, len(all))
-	for i, st := range all {
-		out[i] = v.standing(st)
-	}
-	return &out
-}
-
-func (s *server) GetDrillTask(ctx context.Context, r contract.GetDrillTaskRequestObject) (contract.GetDrillTaskResponseObject, error) {
-	v := voiceOf(ctx)
-	t, err := s.in(ctx).Practice.Task(ctx, s.shop(ctx), shoppractice.Ask{Drill: r.Drill, Skill: ptr.Value(r.Params.Skill), Number: uint64(r.Params.Number), Level: ptr.Value(r.Params.Level), Rack: ptr.Value(r.Params.Rack)})
+func (s Handlers) GetDrillTask(ctx context.Context, r contract.GetDrillTaskRequestObject) (contract.GetDrillTaskResponseObject, error) {
+	v := present.VoiceOf(ctx)
+	t, err := s.In(ctx).Practice.Task(ctx, request.Shop(ctx), shoppractice.Ask{Drill: r.Drill, Skill: ptr.Value(r.Params.Skill), Number: uint64(r.Params.Number), Level: ptr.Value(r.Params.Level), Rack: ptr.Value(r.Params.Rack)})
 	if err != nil {
 		return nil, err
 	}
@@ -80,7 +71,7 @@ func (s *server) GetDrillTask(ctx context.Context, r contract.GetDrillTaskReques
 	if b := t.Board; b != nil {
 		out.Board = &contract.DrillBoard{SpanMm: b.Span.Mm(), BreadthMm: b.Breadth.Mm(), LineMm: b.Line.Mm(), AtMm: millimetres(t.At)}
 	}
-	out.Plan, out.Fault = plan(t.Plan), v.fault(t.Case)
+	out.Plan, out.Fault = plan(t.Plan), v.Fault(t.Case)
 	if t.Feed != nil {
 		out.Feed = ptr.To(feedBoard(*t.Feed))
 	}
@@ -126,21 +117,6 @@ func plan(p *practice.Plan) *contract.SawPlanDrawn {
 
 var leans = map[cut.Side]contract.SawPlanDrawnLeans{cut.UnknownSide: "none", cut.Left: "left", cut.Right: "right"}
 
-func (v voice) fault(h *practice.Hidden) *contract.DrillFault {
-	if h == nil {
-		return nil
-	}
-	out := contract.DrillFault{Saw: contract.DrillFaultSaw(h.Saw), Sharpness: h.State["sharpness"], PitchLevel: h.State["pitch_level"],
-		Signs: make([]contract.DrillSign, len(h.Seen)), Checks: make([]contract.DrillCheck, len(h.Checks))}
-	for i, sign := range h.Seen {
-		out.Signs[i] = contract.DrillSign{ID: sign.ID, Text: v.Say(say.Word(sign.Label)), Asked: sign.Place == "feel" || sign.Place == "when"}
-	}
-	for i, k := range h.Checks {
-		out.Checks[i] = contract.DrillCheck{ID: k.ID, Text: v.Say(say.Word(k.Label)), How: v.Say(say.Word(k.How)), Minutes: k.Minutes, Found: h.Found(k.ID)}
-	}
-	return &out
-}
-
 func feedBoard(b practice.Setup) contract.PracticeBoard {
 	w := b.Figures().Window
 	out := contract.PracticeBoard{LengthMm: b.Job.FeedLength().Mm(), Across: b.Job.Direction.Across(), HandHeld: b.Drive.HandHeld, SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
@@ -151,8 +127,8 @@ func feedBoard(b practice.Setup) contract.PracticeBoard {
 	return out
 }
 
-func (s *server) AnswerDrill(ctx context.Context, r contract.AnswerDrillRequestObject) (contract.AnswerDrillResponseObject, error) {
-	v, in := voiceOf(ctx), r.Body
+func (s Handlers) AnswerDrill(ctx context.Context, r contract.AnswerDrillRequestObject) (contract.AnswerDrillResponseObject, error) {
+	v, in := present.VoiceOf(ctx), r.Body
 	given := shoppractice.Given{Answer: practice.Answer{Choice: ptr.Value(in.Choice), Value: ptr.Value(in.Value), Checks: ptr.Value(in.Checks)}}
 	for _, mm := range ptr.Value(in.PlacesMm) {
 		given.Places = append(given.Places, measure.Length(mm))
@@ -165,7 +141,7 @@ func (s *server) AnswerDrill(ctx context.Context, r contract.AnswerDrillRequestO
 			given.Push = append(given.Push, practice.Moment{At: time.Duration(p.Ms[i] * float64(time.Millisecond)), Pos: measure.Length(p.Mm[i])})
 		}
 	}
-	got, err := s.in(ctx).Practice.Answer(ctx, s.shop(ctx), shoppractice.Ask{Drill: in.Skill.Drill(), Skill: in.Skill, Number: uint64(in.Number), Level: in.Level, Rack: ptr.Value(in.Rack)}, given)
+	got, err := s.In(ctx).Practice.Answer(ctx, request.Shop(ctx), shoppractice.Ask{Drill: in.Skill.Drill(), Skill: in.Skill, Number: uint64(in.Number), Level: in.Level, Rack: ptr.Value(in.Rack)}, given)
 	if err != nil {
 		return nil, err
 	}
@@ -197,8 +173,8 @@ func encodeWall(w practice.Wall) contract.PracticeWall {
 // thousandths is fine enough for a drawing, and a third of the length on the way.
 func thousandths(x float64) float64 { return math.Round(x*1000) / 1000 }
 
-func (s *server) GetWhy(ctx context.Context, r contract.GetWhyRequestObject) (contract.GetWhyResponseObject, error) {
-	v := voiceOf(ctx)
+func (s Handlers) GetWhy(ctx context.Context, r contract.GetWhyRequestObject) (contract.GetWhyResponseObject, error) {
+	v := present.VoiceOf(ctx)
 	w, err := practice.WhyOf(string(r.Why))
 	if err != nil {
 		return nil, refusal.Placed(err)

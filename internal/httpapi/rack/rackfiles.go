@@ -1,4 +1,4 @@
-package httpapi
+package rack
 
 import (
 	"bytes"
@@ -8,6 +8,8 @@ import (
 
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/labels"
 	"corte/internal/ptr"
 	"corte/internal/rackfile"
@@ -16,11 +18,11 @@ import (
 	"corte/internal/wire"
 )
 
-func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestObject) (contract.PrintLabelsResponseObject, error) {
+func (s Handlers) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestObject) (contract.PrintLabelsResponseObject, error) {
 	blades := make([]store.Blade, len(r.Body.BladeIds))
 	for i, id := range r.Body.BladeIds {
 		var err error
-		if blades[i], err = s.in(ctx).Rack.Blade(ctx, s.shop(ctx), id); err != nil {
+		if blades[i], err = s.In(ctx).Rack.Blade(ctx, request.Shop(ctx), id); err != nil {
 			return nil, err
 		}
 	}
@@ -28,12 +30,12 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	if c, ok := ctx.(*gin.Context); ok {
 		home = "http://" + c.Request.Host
 	}
-	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, ptr.Value(r.Body.Skip), voiceOf(ctx).Unit)
+	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, ptr.Value(r.Body.Skip), present.VoiceOf(ctx).Unit)
 	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
 }
 
-func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
-	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop(ctx))
+func (s Handlers) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
+	saws, blades, err := s.In(ctx).Rack.Whole(ctx, request.Shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -41,7 +43,7 @@ func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObj
 	return contract.ExportRack200ApplicationOctetStreamResponse{Body: bytes.NewReader(file), ContentLength: int64(len(file))}, err
 }
 
-func (s *server) PreviewImport(ctx context.Context, r contract.PreviewImportRequestObject) (contract.PreviewImportResponseObject, error) {
+func (s Handlers) PreviewImport(ctx context.Context, r contract.PreviewImportRequestObject) (contract.PreviewImportResponseObject, error) {
 	p, err := s.preview(ctx, *r.Body)
 	if err != nil {
 		return nil, err
@@ -49,7 +51,7 @@ func (s *server) PreviewImport(ctx context.Context, r contract.PreviewImportRequ
 	return contract.PreviewImport200JSONResponse(encodePreview(p)), nil
 }
 
-func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObject) (contract.ImportRackResponseObject, error) {
+func (s Handlers) ImportRack(ctx context.Context, r contract.ImportRackRequestObject) (contract.ImportRackResponseObject, error) {
 	p, err := s.preview(ctx, *r.Body)
 	if err != nil {
 		return nil, err
@@ -58,22 +60,22 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 		return nil, &refusal.Error{Reason: refusal.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
 	}
 	saws, blades := p.Changes()
-	if err := s.in(ctx).Rack.Import(ctx, s.shop(ctx), saws, blades); err != nil {
+	if err := s.In(ctx).Rack.Import(ctx, request.Shop(ctx), saws, blades); err != nil {
 		return nil, err
 	}
 	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
 }
 
-func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
-	rows, err := s.files.Read(f.Format, f.Text)
+func (s Handlers) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
+	rows, err := s.Files.Read(f.Format, f.Text)
 	if err != nil {
 		return rackfile.Preview{}, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
-	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop(ctx))
+	saws, blades, err := s.In(ctx).Rack.Whole(ctx, request.Shop(ctx))
 	if err != nil {
 		return rackfile.Preview{}, err
 	}
-	return s.files.Compare(s.shop(ctx), f.Text, rows, saws, blades), nil
+	return s.Files.Compare(request.Shop(ctx), f.Text, rows, saws, blades), nil
 }
 
 func encodePreview(p rackfile.Preview) contract.ImportPreview {

@@ -1,4 +1,7 @@
-package httpapi
+// Package present puts what the shop and the store answer into the contract's
+// types. What a browser works out without the server needs as well stands in
+// internal/wire, which leans on no database.
+package present
 
 import (
 	"context"
@@ -10,17 +13,17 @@ import (
 	"corte/internal/wire"
 )
 
-// A voice puts what the core and the shop found into the contract's types, for
+// A Voice puts what the core and the shop found into the contract's types, for
 // one reader: here alone do values become sentences.
-type voice struct{ wire.Voice }
+type Voice struct{ wire.Voice }
 
 const voiceKey = "voice"
 
-// speaking gives each request the voice of who asks: in the units that it
+// Speaking gives each request the voice of who asks: in the units that it
 // names, or in millimetres.
-func speaking(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
+func Speaking(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) {
-		c.Set(voiceKey, voice{wire.VoiceIn(unitsOf(request))})
+		c.Set(voiceKey, Voice{wire.VoiceIn(unitsOf(request))})
 		return next(c, request)
 	}
 }
@@ -39,8 +42,8 @@ func unitsOf(request any) contract.Units {
 	return contract.UnitsMm
 }
 
-// voiceOf is the voice of the request that a context is of.
-func voiceOf(ctx context.Context) voice {
-	v, _ := ctx.Value(voiceKey).(voice)
+// VoiceOf is the voice of the request that a context is of.
+func VoiceOf(ctx context.Context) Voice {
+	v, _ := ctx.Value(voiceKey).(Voice)
 	return v
 }

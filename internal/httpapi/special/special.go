@@ -1,4 +1,5 @@
-package httpapi
+// Package special answers for special cuts.
+package special
 
 import (
 	"context"
@@ -6,13 +7,20 @@ import (
 	"corte/core/material"
 	"corte/core/special"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
+	"corte/internal/httpapi/request"
 	"corte/internal/ptr"
 	"corte/internal/refusal"
 	shopspecial "corte/internal/shop/special"
 )
 
-func (s *server) PlanSpecialCut(ctx context.Context, r contract.PlanSpecialCutRequestObject) (contract.PlanSpecialCutResponseObject, error) {
-	v := voiceOf(ctx)
+// Handlers meet the part of the contract that is this station's.
+type Handlers struct {
+	request.Scope
+}
+
+func (s Handlers) PlanSpecialCut(ctx context.Context, r contract.PlanSpecialCutRequestObject) (contract.PlanSpecialCutResponseObject, error) {
+	v := present.VoiceOf(ctx)
 	b := r.Body
 	ask := special.Ask{Kind: b.Kind, Thickness: ptr.Value(b.ThicknessMm), Height: ptr.Value(b.HeightMm), Depth: ptr.Value(b.DepthMm), Width: ptr.Value(b.WidthMm),
 		Narrow: ptr.Value(b.NarrowMm), Length: ptr.Value(b.LengthMm), Known: ptr.Value(b.KnownMm), SlopeDeg: ptr.Value(b.SlopeDeg), Sides: ptr.Value(b.Sides),
@@ -24,7 +32,7 @@ func (s *server) PlanSpecialCut(ctx context.Context, r contract.PlanSpecialCutRe
 		}
 		ask.Material = m
 	}
-	p, err := s.in(ctx).Special.Plan(ctx, s.shop(ctx), b.SawID, b.BladeID, ask)
+	p, err := s.In(ctx).Special.Plan(ctx, request.Shop(ctx), b.SawID, b.BladeID, ask)
 	if err != nil {
 		return nil, err
 	}
