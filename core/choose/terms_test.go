@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/measure"
 )
@@ -62,6 +63,53 @@ func TestTerms(t *testing.T) {
 	for term, weight := range map[Term]float64{TermFinish: 2, TermScorch: 2, TermLoad: 1, TermRoom: 3, TermWall: 1, TermFitness: 1.5, TermCondition: 0.75, TermChange: 1} {
 		if got := mean(term, 0.5); math.Abs(got-math.Pow(0.5, weight/12.25)) > 1e-9 {
 			t.Errorf("%v counts %v", term, got)
+		}
+	}
+}
+
+// Fitness and what follows from the spacing of teeth, from docs/model.md, section 7.
+func TestFitnessIsTheModels(t *testing.T) {
+	for f, want := range map[fit]float64{
+		fitKept: 1, fitFraming: 1, fitFlat: 0.9, fitGeneral: 0.85, fitNear: 0.85, fitEars: 0.6, fitFiner: 0.5, fitOther: 0.5,
+		fitSteep: 0.35, fitSaved: 0.35, fitCoarse: 0.3, fitRidged: 0.15,
+	} {
+		if fitValues[f] != want {
+			t.Errorf("fit %d counts %v, want %v", f, fitValues[f], want)
+		}
+	}
+	of := func(material string, finish cut.Finish, d cut.Direction, pitch measure.Length, b blade.Blade) fit {
+		b.Teeth = 60
+		b.Diameter = pitch * 60 / math.Pi
+		return fitnessOf(b, request(t, material, d, finish).Job)
+	}
+	general, rip := blade.Blade{KeptFor: blade.UseGeneral, Grind: blade.ATB}, blade.Blade{KeptFor: blade.UseRip, Grind: blade.ATB}
+	for name, tt := range map[string]struct{ under, over, want, then fit }{
+		"fine is under 12.5 mm":   {of("cherry", cut.Hidden, cut.Rip, 12.4, rip), of("cherry", cut.Hidden, cut.Rip, 12.6, rip), fitFiner, fitKept},
+		"rough is over 19 mm":     {of("cherry", cut.Rough, cut.Rip, 18.9, general), of("cherry", cut.Rough, cut.Rip, 19.1, general), fitGeneral, fitFraming},
+		"framing is over 22 mm":   {of("birch-ply", cut.Show, cut.Sheet, 21.9, general), of("birch-ply", cut.Show, cut.Sheet, 22.1, general), fitGeneral, fitCoarse},
+		"a small blade is thin":   {fit(10 * kerfFor(199, true)), fit(10 * kerfFor(200, true)), 16, 24},
+		"and full from 200 mm on": {fit(10 * kerfFor(199, false)), fit(10 * kerfFor(200, false)), 20, 32},
+	} {
+		if tt.under != tt.want || tt.over != tt.then {
+			t.Errorf("%s: %d and %d, want %d and %d", name, tt.under, tt.over, tt.want, tt.then)
+		}
+	}
+	if scoresWider != 0.05 || scoresWidest != 0.15 || strongMotorW != 1500 || unreadTerm != 0.2 || longChange != 5 {
+		t.Error("a bound of docs/model.md has another figure here")
+	}
+	for name, tt := range map[string]struct {
+		a, b float64
+		same bool
+	}{
+		"half a minute":        {4, 4.49, true},
+		"over half a minute":   {4, 4.51, false},
+		"a twentieth":          {100, 104.9, true},
+		"more than that":       {100, 105.1, false},
+		"and less by as much":  {100, 95.1, true},
+		"less by more than it": {100, 94.9, false},
+	} {
+		if hardly(tt.a, tt.b) != tt.same {
+			t.Errorf("%s: %v", name, !tt.same)
 		}
 	}
 }

@@ -55,6 +55,25 @@ func TestWhatIsBelievedBefore(t *testing.T) {
 	}
 }
 
+// The curve of the grades is as steep as that of scorch, and what is under 5 % is
+// not said: docs/model.md, section 8.
+func TestSteepnessAndWhatIsSaid(t *testing.T) {
+	if got, want := Chances(0.9)[Torn], 1/(1+math.Pow(1.2/0.9, 4)); math.Abs(got-want) > 1e-12 {
+		t.Errorf("at 0.9 torn has a chance of %v, want %v", got, want)
+	}
+	burnt := From([]Cut{{Heat: 1, Burnt: true}}) // of x with x/0.1225 + 4·(1 − σ(−4x)) = 0
+	if x := burnt.LnScorch; math.Abs(x/(0.35*0.35)+4*(1-1/(1+math.Exp(4*x)))) > 1e-6 {
+		t.Errorf("one burn at the dose moves it by %v", x)
+	}
+	for pct, said := range map[float64]int{1.044: 0, 1.046: 1} {
+		c := Correction{LnScorch: math.Log(pct), Cuts: 3}
+		says := c.Says(say.Of("oak"))
+		if len(says) != said || said > 0 && says[0].With[1] != 5.0 {
+			t.Errorf("%v times: %v", pct, says)
+		}
+	}
+}
+
 // The found value is where the posterior is highest: no neighbour is higher.
 func TestItIsTheHighest(t *testing.T) {
 	cuts := played(30, -0.4, 0.2, 3)
