@@ -24,6 +24,7 @@ func TestBoundsAreTheModels(t *testing.T) {
 		"and over 0.5 of a still dial":    {slips(0.5, 0), slips(0.51, 0), 0, 1},
 		"but not under 25 times a spread": {slips(0.99, 0.04), slips(1.01, 0.04), 0, 1},
 		"a hook reaches 0.8 of a radius":  {hooked(80), hooked(80.1), true, false},
+		"either way":                      {hooked(-80), hooked(-80.1), true, false},
 	} {
 		if tt.within != tt.want || tt.beyond != tt.then {
 			t.Errorf("%s: %v and beyond it %v, want %v and %v", name, tt.within, tt.beyond, tt.want, tt.then)

@@ -1,13 +1,14 @@
 package choose
 
 import (
+	"time"
+
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/truing"
 	"corte/internal/record"
-	"time"
 )
 
 // meets is the heel that the work of a job meets on a saw, and where it is

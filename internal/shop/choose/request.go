@@ -36,6 +36,21 @@ func InUse(w record.Saw, field string) error {
 	return nil
 }
 
+// MayGoOn refuses a blade that is retired, that its log keeps off every saw, or
+// that a rule stops. to is what the rules are of, such as "make this cut".
+func MayGoOn(b record.Blade, stops []choose.Stop, to say.Line) error {
+	if b.Retired != nil {
+		return refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+	}
+	if bar := choose.Bar(b.Condition); bar != nil {
+		return refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+	}
+	if len(stops) > 0 {
+		return refusal.Of("blade_id", "%s may not %s: %s; %s", b.Name, to, stops[0].Why, stops[0].WayOut)
+	}
+	return nil
+}
+
 // Request loads the saw of a cut and settles and checks the cut on it.
 func (s Station) Request(ctx context.Context, shop uuid.UUID, c record.Cut) (record.Saw, cut.Job, Request, error) {
 	fail := func(err error) (record.Saw, cut.Job, Request, error) {
@@ -144,14 +159,8 @@ func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w record.Saw, j cu
 	if err != nil {
 		return choose.Candidate{}, refusal.NotThere(err, "blade_id", "blade")
 	}
-	if b.Retired != nil {
-		return choose.Candidate{}, refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
-	}
-	if bar := choose.Bar(b.Condition); bar != nil {
-		return choose.Candidate{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
-	}
-	if stops := choose.Stops(b.Blade, j, w.Saw); len(stops) > 0 {
-		return choose.Candidate{}, refusal.Of("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
+	if err := MayGoOn(b, choose.Stops(b.Blade, j, w.Saw), say.Of("make this cut")); err != nil {
+		return choose.Candidate{}, err
 	}
 	return r.Candidate(b, w), nil
 }

@@ -10,6 +10,7 @@ import (
 	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/joint"
+	"corte/core/say"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/env"
@@ -42,11 +43,8 @@ func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID
 	if err := shopchoose.InUse(w, "saw_id"); err != nil {
 		return Plan{}, err
 	}
-	if b.Retired != nil {
-		return Plan{}, refusal.Of("blade_id", "%s is retired; put it back on the rack, or choose another blade", b.Name)
-	}
-	if bar := choose.Bar(b.Condition); bar != nil {
-		return Plan{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+	if err := shopchoose.MayGoOn(b, nil, say.Line{}); err != nil { // joint.Of has the rules of its tools
+		return Plan{}, err
 	}
 	p, err := joint.Of(ask, joint.Tool{Blade: b.Blade, BladeName: b.Name, Saw: w.Saw, SawName: w.Name})
 	return Plan{p, b.ID}, refusal.Placed(err)

@@ -55,14 +55,8 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 	if err != nil {
 		return Mounting{}, refusal.NotThere(err, "blade_id", "blade")
 	}
-	if b.Retired != nil {
-		return Mounting{}, refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
-	}
-	if bar := choose.Bar(b.Condition); bar != nil {
-		return Mounting{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
-	}
-	if stops := choose.MountStops(b.Blade, w.Saw); len(stops) > 0 {
-		return Mounting{}, refusal.Of("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
+	if err := shopchoose.MayGoOn(b, choose.MountStops(b.Blade, w.Saw), say.Of("go on %s", say.Word(w.Name))); err != nil {
+		return Mounting{}, err
 	}
 	if groove != nil {
 		g, err := shopgroove.At(s.Env).Get(ctx, shop, *groove)

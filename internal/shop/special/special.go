@@ -51,17 +51,11 @@ func (s Station) Plan(ctx context.Context, shop, sawID uuid.UUID, blade *uuid.UU
 	ask.Saw = w.Saw
 	if blade != nil {
 		b, err := s.Store.Blade(ctx, shop, *blade)
-		switch {
-		case err != nil:
+		if err != nil {
 			return Plan{}, refusal.NotThere(err, "blade_id", "blade")
-		case b.Retired != nil:
-			return Plan{}, refusal.Of("blade_id", "%s is retired; put it back on the rack, or choose another blade", b.Name)
 		}
-		if bar := choose.Bar(b.Condition); bar != nil {
-			return Plan{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
-		}
-		if stops := choose.MountStops(b.Blade, w.Saw); len(stops) > 0 {
-			return Plan{}, refusal.Of("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
+		if err := shopchoose.MayGoOn(b, choose.MountStops(b.Blade, w.Saw), say.Of("go on %s", say.Word(w.Name))); err != nil {
+			return Plan{}, err
 		}
 		ask.Blade, out.Blade = b.Blade, &b
 	} else if ask.Kind != special.Taper && ask.Kind != special.Hopper && ask.Kind != special.Crown {
