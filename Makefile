@@ -1,6 +1,6 @@
 # The two commands that matter are `make demo` and `make test`; both do all the
 # set-up that a fresh machine needs.
-.PHONY: demo test test-long setup build generate fresh statements licences format format-check lint lint-go lint-types lint-web bench fuzz mutants shots drag clean
+.PHONY: demo test test-long setup build generate fresh statements licences format format-check lint lint-go lint-types lint-web bench fuzz mutants mutants-web shots drag clean
 
 demo: export CORTE_LISTEN ?= 127.0.0.1:8254
 demo: setup build
@@ -82,6 +82,10 @@ shots: setup build
 # drawn by SEED, and says which of them no test notices.
 mutants:
 	go run ./scripts/mutants -n $(or $(N),40) -seed $(or $(SEED),1) $(if $(IN),-in $(IN)) $(if $(SINCE),-since $(SINCE))
+
+# The same over the modules of the front end that e2e/modules.test.ts holds.
+mutants-web:
+	node scripts/mutants-web.mjs $(or $(N),40) $(or $(SEED),1)
 
 # Drags the blade for three seconds and says how many frames the page kept.
 drag: setup build

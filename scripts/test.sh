@@ -35,6 +35,7 @@ licences() {
     { echo "internal/licences/shipped.json was stale: commit what 'make licences' wrote." >&2; return 1; }
 }
 cases() { ./bin/corte verify internal/verify/testdata/*.json | tail -n 1; }
+modules() { (cd e2e && npx playwright test --config playwright.modules.ts); }
 journeys() { (cd e2e && npx playwright test --project=journeys); }
 
 lane_one() {
@@ -57,5 +58,6 @@ step "generated code" make -s fresh # before anything reads what it writes
 beside lane_one lane_two
 # Vetted under lint. A fuzz target runs its seeds and corpus here; make fuzz looks for more.
 step "Go tests" go test -vet=off ./...
+step "web modules" modules
 step "browser journeys" journeys
 printf '\nAll passed in %d s.\n' "$SECONDS"

@@ -27,11 +27,11 @@ const (
 // At is where a test shows; the places of tests go by their names.
 func At(t truing.Test) Place { return Place(t) }
 
-// A Reason is why it is due.
+// A Reason is why something is due.
 type Reason string
 
 const (
-	Unfit   Reason = "unfit" // to run until somebody has looked at it
+	Unfit   Reason = "unfit" // to run until somebody has inspected it
 	Out     Reason = "out"   // when it was last measured
 	Dull    Reason = "dull"
 	Pitchy  Reason = "pitchy"
@@ -41,10 +41,10 @@ const (
 	Unknown Reason = "unknown" // never measured
 )
 
-// press is the order in which reasons press.
-var press = map[Reason]int{Unfit: 0, Out: 1, Dull: 2, Pitchy: 3, Bare: 4, Moved: 5, Aged: 6, Unknown: 7}
+// urgency orders the reasons, the most urgent first.
+var urgency = map[Reason]int{Unfit: 0, Out: 1, Dull: 2, Pitchy: 3, Bare: 4, Moved: 5, Aged: 6, Unknown: 7}
 
-// An Act is what is to be done about it.
+// An Act is what to do about it.
 type Act string
 
 const (
@@ -53,17 +53,17 @@ const (
 	Measure Act = "measure"
 )
 
-// A Due is one thing that a saw wants.
+// A Due is one thing to do at a saw.
 type Due struct {
 	Place  Place
 	Reason Reason
 	Test   truing.Test  // of what is measured
 	Doubt  truing.Doubt // why it is to be measured again; none where it is out
 	Blade  string       // name, of what is a blade's
-	Found  string       // what a look over found of an unfit blade; empty where nobody has looked since it hit something
+	Found  string       // by whoever inspected an unfit blade; empty where nobody has since it hit something
 }
 
-// Act is what is to be done about it.
+// Act is what to do about it.
 func (d Due) Act() Act {
 	switch d.Reason {
 	case Unfit, Dull, Bare:
@@ -74,8 +74,8 @@ func (d Due) Act() Act {
 	return Measure
 }
 
-// Presses reports whether it is worth more than the next cut. What nobody ever
-// measured may be well: it waits for a quiet hour.
+// Presses reports whether it should be done before the next cut. What was never
+// measured may well be in order, so it can wait.
 func (d Due) Presses() bool { return d.Reason != Unknown }
 
 // Said is a sentence without its full stop.
@@ -113,7 +113,7 @@ type Blade struct {
 	Sharpness, Pitch float64 // levels
 }
 
-// DueOn lists what a saw wants, the most pressing first. on is nil where no
+// DueOn lists what to do at a saw, the most urgent first. on is nil where no
 // blade is on it.
 func DueOn(on *Blade, stands []Stand) []Due {
 	out := []Due{}
@@ -144,6 +144,6 @@ func DueOn(on *Blade, stands []Stand) []Due {
 		}
 		out = append(out, d)
 	}
-	slices.SortStableFunc(out, func(a, b Due) int { return cmp.Compare(press[a.Reason], press[b.Reason]) })
+	slices.SortStableFunc(out, func(a, b Due) int { return cmp.Compare(urgency[a.Reason], urgency[b.Reason]) })
 	return out
 }

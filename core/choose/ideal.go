@@ -9,7 +9,7 @@ import (
 	"corte/core/saw"
 )
 
-// An Ideal is the blade that a cut would like best, owned or not.
+// An Ideal is the best blade for a cut, owned or not.
 type Ideal struct {
 	Blade  blade.Blade
 	Height measure.Length

@@ -62,8 +62,8 @@ func (k Ranking) Reasons(r Request, c Candidate, o Option) []Reason {
 	return reasons
 }
 
-// good reports whether a term is well met in itself, however the others stand:
-// the best of a bad lot is not praised.
+// good reports whether a term's value is good in itself. Being the best of a bad lot
+// isn't enough.
 func good(t Term, o Option) bool {
 	switch t {
 	case TermScorch:

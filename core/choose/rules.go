@@ -329,7 +329,7 @@ func StandsIn(b, other blade.Blade, saws []saw.Saw) bool {
 const (
 	// Miter saws are seen with hooks from -7 to +10 (craft section 2).
 	strongestMiterHook = 10
-	// calmSlideHook is the most that a slide takes without a thought.
+	// calmSlideHook is the largest hook that a sliding saw takes without a caution.
 	calmSlideHook = 5
 	// Metals and plastics want about zero to negative (craft section 13).
 	strongestMetalHook   = 5

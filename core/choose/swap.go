@@ -90,12 +90,12 @@ func (k Ranking) worse(r Request, rack []Candidate, on, best int) bool {
 	return stands(on) > stands(best)
 }
 
-// longChange is from how many minutes a change is left out where nothing can
-// be reckoned in its favour.
+// longChange is the length of a change, in minutes, from which it needs a gain that
+// can be worked out.
 const longChange = 5
 
-// hardly is a difference that nobody would call one: a twentieth of the work, or
-// half a minute.
+// hardly reports whether two times differ too little to matter: by less than a
+// twentieth of the first, or than half a minute.
 func hardly(a, b float64) bool { return math.Abs(a-b) < max(0.5, 0.05*a) }
 
 func (s Swap) says(r Request) say.Line {

@@ -51,8 +51,8 @@ var whys = [termCount]string{
 // Terms holds a value from just over 0 (bad) to 1 (nothing to wish for) each.
 type Terms [termCount]float64
 
-// weights say how much a term counts in the mean. Whether the cut can be made
-// well at all counts most; whose turn it is counts least.
+// weights of the terms in the mean. The feed range counts most, a blade's condition
+// least.
 var weights = Terms{
 	TermFinish: 2, TermScorch: 2, TermLoad: 1, TermRoom: 3, TermWall: 1,
 	TermFitness: 1.5, TermCondition: 0.75, TermChange: 1,

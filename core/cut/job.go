@@ -315,8 +315,8 @@ func (m *Moisture) UnmarshalText(text []byte) (err error) {
 	return err
 }
 
-// What water does to wood, as factors on the table. Wet is the issue's own
-// figure; frozen is judgement: ice makes wood heavier, harder and more brittle.
+// What water does to wood, as factors on the table. Wet is the craft's
+// figure, frozen is judgement: ice makes wood heavier, harder and more brittle.
 var (
 	moistureWeighs  = [...]float64{1, 1.25, 1.35}
 	moistureSplits  = [...]float64{1, 1.3, 1.3}

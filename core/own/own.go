@@ -58,7 +58,7 @@ type Taken struct {
 	Saves       float64 // minutes of cutting
 }
 
-// A Report is what owning comes to.
+// A Report is the result of Weigh.
 type Report struct {
 	Total     float64    // minutes that the work takes with what is owned
 	One       []Purchase // the blades that save most, best first; at most three
@@ -163,7 +163,7 @@ func Weigh(w Work, owned, sold []int) (Report, error) {
 	return out, nil
 }
 
-// hair is what rounding may make of a sum, in minutes.
+// hair is the rounding error allowed in a sum, in minutes.
 const hair = 1e-6
 
 func (w Work) check() error {
@@ -178,13 +178,13 @@ func (w Work) check() error {
 	return nil
 }
 
-// A run is rows of one kind that follow each other on a saw.
+// A run is consecutive rows of one kind on one saw.
 type run struct {
 	kind, pieces int
 }
 
-// runs gathers the work by saw: what follows each other there and is alike is
-// one run, since no blade is changed within it.
+// runs groups the work by saw. Consecutive rows of one kind are one run, since no
+// blade is changed within it.
 func (w Work) runs() [][]run {
 	out := make([][]run, len(w.Change))
 	for _, r := range w.Rows {
@@ -269,11 +269,11 @@ func (w Work) sum(runs [][]run, blades []int, detail bool) sum {
 	return out
 }
 
-// Pay is what a blade costs and gives in money, in a year.
+// Pay is what a blade costs and saves in a year, in money.
 type Pay struct {
-	Year  float64 // what its minutes are worth
+	Year  float64 // worth of the minutes that it saves
 	Spent float64 // its price and its sharpenings, over the life that it has
-	Keep  float64 // of that the sharpenings alone
+	Keep  float64 // the part of Spent that goes into sharpenings
 	Price float64
 }
 
@@ -290,12 +290,12 @@ func Pays(savesMin, metres, lifeM, price, sharpening float64, sharpenings int, h
 	return p
 }
 
-// And is two together.
+// And adds two purchases together.
 func (p Pay) And(q Pay) Pay {
 	return Pay{p.Year + q.Year, p.Spent + q.Spent, p.Keep + q.Keep, p.Price + q.Price}
 }
 
-// After is how many years it takes to pay for itself; +Inf where it never does.
+// After is the number of years in which it pays for itself; +Inf if it never does.
 func (p Pay) After() float64 {
 	if left := p.Year - p.Keep; left > 0 {
 		return p.Price / left

@@ -8,8 +8,8 @@ import (
 	"corte/core/fault"
 )
 
-// lag is how many moments late the way through them is settled: what was heard in
-// between can no longer change it, as good as ever.
+// lag is how many moments the path trails behind the sound. Later sound hardly ever
+// changes what lies further back.
 const lag = 60
 
 // A Live listens to a saw while it sounds. It keeps three seconds of spectra, a few
@@ -24,12 +24,12 @@ type Live struct {
 	logs []float64
 	sums []float64
 
-	best, next []float64 // nats of the best way to each speed, the last to silence
-	lately     []frame   // not settled yet, oldest first
-	spare      []frame   // to be used again
+	best, next []float64 // score of the best path to each speed, in nats; the last is silence
+	recent     []frame   // not settled yet, oldest first
+	spare      []frame   // for reuse
 	settled    []moment
 
-	past  Heard // what is older than that, summed up
+	past  Heard // summary of what is older than that
 	signs tally
 }
 
@@ -83,7 +83,7 @@ func enough(rate float64, s Saw) int {
 	return max(1, int(rate/2/1.1/(3*fastest/60*float64(s.Teeth))))
 }
 
-// Hear takes the samples that came since, between -1 and 1.
+// Hear takes the samples since the last call, each between -1 and 1.
 func (l *Live) Hear(samples []float64) {
 	if l.thin != nil {
 		l.tail = l.thin.thin(l.tail, samples)
@@ -94,7 +94,7 @@ func (l *Live) Hear(samples []float64) {
 	for ; used+l.ear.n <= len(l.tail); used += hop {
 		f := l.frame(l.tail[used:])
 		l.step(f)
-		if l.lately = append(l.lately, f); len(l.lately) > lag {
+		if l.recent = append(l.recent, f); len(l.recent) > lag {
 			l.settle()
 		}
 	}
@@ -128,9 +128,9 @@ func (l *Live) frame(samples []float64) frame {
 	return f
 }
 
-// step goes on by a moment: to each speed on the way that explains most and jumps
-// least (Viterbi, 1967), jumps paid from below, then from above (Felzenszwalb and
-// Huttenlocher, 2012).
+// step advances the path by one moment. It takes each speed from the predecessor
+// with the best score less its jump (Viterbi, 1967), with the cost of jumps as a
+// distance transform (Felzenszwalb and Huttenlocher, 2012).
 func (l *Live) step(f frame) {
 	e, best, next, back := l.ear, l.best, l.next, f.from
 	n := len(e.speeds)
@@ -170,7 +170,8 @@ func (l *Live) step(f frame) {
 	l.best, l.next = next, best
 }
 
-// way is the best way through what is not settled: a state for each frame of lately.
+// way is the best path through the frames that are not settled yet: one state per
+// frame.
 func (l *Live) way() []int {
 	at := 0
 	for i, v := range l.best {
@@ -178,19 +179,19 @@ func (l *Live) way() []int {
 			at = i
 		}
 	}
-	out := make([]int, len(l.lately))
+	out := make([]int, len(l.recent))
 	for t := len(out) - 1; t >= 0; t-- {
 		out[t] = at
-		at = int(l.lately[t].from[at])
+		at = int(l.recent[t].from[at])
 	}
 	return out
 }
 
-// settle keeps of the oldest frame what is needed of it.
+// settle turns the oldest frame into a moment and frees it.
 func (l *Live) settle() {
-	f := l.lately[0]
+	f := l.recent[0]
 	l.settled = append(l.settled, l.moment(f, l.way()[0]))
-	l.lately = append(l.lately[:0], l.lately[1:]...)
+	l.recent = append(l.recent[:0], l.recent[1:]...)
 	l.spare = append(l.spare, f)
 	l.fold()
 }
@@ -210,11 +211,11 @@ func (l *Live) moment(f frame, state int) moment {
 	return m
 }
 
-// Heard is all that was heard so far.
+// Heard is the result so far.
 func (l *Live) Heard() Heard {
 	all := append([]moment{}, l.settled...)
 	for t, state := range l.way() {
-		all = append(all, l.moment(l.lately[t], state))
+		all = append(all, l.moment(l.recent[t], state))
 	}
 	h, signs := l.heard(all)
 	h.Signs = signs.signs()
@@ -226,7 +227,7 @@ func (l *Live) Heard() Heard {
 	return h
 }
 
-// heard is what moments come to that follow what is past.
+// heard is the result of moments that follow an earlier result.
 func (l *Live) heard(all []moment) (Heard, tally) {
 	h := Heard{Track: make([]float64, len(all)), from: l.past.from, Doing: Silent}
 	for t, m := range all {
@@ -258,7 +259,7 @@ const (
 	fresh = 600  // moments that stay
 )
 
-// fold sums up what is old, so that an hour costs no more than a minute.
+// fold summarises old moments, so that memory and time don't grow with the sound.
 func (l *Live) fold() {
 	if len(l.settled) < whole || len(l.settled)%often != 0 {
 		return

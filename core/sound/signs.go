@@ -14,7 +14,7 @@ const (
 	followShare  = 0.1  // of the moments of such a droop in which it does
 )
 
-// idles reports whether it idled at a moment.
+// idles reports whether the saw idled at a moment.
 func (h Heard) idles(t int) bool {
 	return h.Track[t] > 0 && math.Abs(h.Track[t]/h.IdleRPM-1) <= droopOut
 }
@@ -54,7 +54,7 @@ func (e *ear) beside(f frame, rpm float64) (out [4]float32) {
 // by and large, where one tooth is heard once a turn.
 const beatNats = 2.0
 
-// A tally is what was heard beside the teeth, over all moments of idling.
+// A tally counts the tones that aren't the teeth's, over all moments of idling.
 type tally struct {
 	idles  int
 	tones  map[uint16]int
@@ -63,7 +63,7 @@ type tally struct {
 	beside [4]float64
 }
 
-// with is a tally with more moments, of which a track is known.
+// with adds moments with a known track to a tally.
 func (y tally) with(all []moment, h Heard) tally {
 	y.tones, y.follow = counts(y.tones), counts(y.follow)
 	for t, m := range all {
@@ -92,7 +92,7 @@ func (y tally) with(all []moment, h Heard) tally {
 	return y
 }
 
-// counts are counts that may be added to.
+// counts is a copy that may be changed.
 func counts(had map[uint16]int) map[uint16]int {
 	if had == nil {
 		return map[uint16]int{}

@@ -18,7 +18,7 @@ import (
 	"corte/core/outcome"
 )
 
-// A Saw is what is known of what is listened to.
+// A Saw is what is known of the saw that is listened to.
 type Saw struct {
 	Teeth int     // of the blade that is on
 	RPM   float64 // that the saw is said to turn at; 0 if nobody knows
@@ -69,7 +69,7 @@ type Cut struct {
 	LeastRPM, MeanRPM float64
 }
 
-// A Heard is what was heard of a saw.
+// A Heard is the result of listening to a saw.
 type Heard struct {
 	IdleRPM float64 // 0 where no saw was heard
 	Cuts    []Cut
@@ -129,8 +129,8 @@ const (
 	leastWork = 0.2   // s, for which it was slowed before; a brake slows at once
 )
 
-// Listen works out what samples between -1 and 1 hold, so many a second. The error
-// is of what cannot be listened to.
+// Listen analyses samples between -1 and 1 at a rate a second. It returns an error for
+// a saw or a rate that it can't work with.
 func Listen(samples []float64, rate float64, s Saw) (Heard, error) {
 	l, err := NewLive(rate, s)
 	if err != nil {
@@ -173,12 +173,12 @@ func newEar(rate float64, s Saw) *ear {
 	return e
 }
 
-// bin is where a speed's teeth stand in a spectrum.
+// bin is the place of a speed's tooth-pass frequency in the spectrum.
 func (e *ear) bin(rpm float64) float64 {
 	return rpm / 60 * float64(e.saw.Teeth) * float64(e.n) / e.rate
 }
 
-// clear is as much as one tone counts for, nats.
+// clear is the most that one tone counts, in nats.
 const clear = 5
 
 // weights are what each harmonic counts for.
@@ -189,7 +189,7 @@ var weights = func() (w [harmonics + 1]float64) {
 	return w
 }()
 
-// at is how far a place of the spectrum stands out; nothing beyond its end.
+// at is how far a bin stands out of the spectrum; 0 past its end.
 func (f frame) at(bin float64) (nats float64, there bool) {
 	i := int(bin)
 	if i+2 >= len(f.level) {
@@ -251,7 +251,7 @@ func bridged(track []float64) []float64 {
 	return track
 }
 
-// fine is a speed to a tenth of the step that speeds are tried in.
+// fine refines a speed to a tenth of the step between the speeds that are tried.
 func (e *ear) fine(f frame, rpm float64) float64 {
 	best, v := rpm, math.Inf(-1)
 	for k := -12; k <= 12; k++ {
@@ -298,7 +298,7 @@ func stays(all []moment, rpm float64) bool {
 	return elsewhere >= int(0.5/Step) && 2*there > elsewhere
 }
 
-// segment finds cuts and stalls in a track, and what the saw does at its end.
+// segment finds the cuts and stalls in a track, and what the saw is doing at its end.
 func (h *Heard) segment(s Saw) {
 	h.Doing = Silent
 	if n := len(h.Track); n > 0 && h.Track[n-1] > 0 {
@@ -370,11 +370,11 @@ func (h *Heard) cut(start, over int) {
 	h.Cuts = append(h.Cuts, c)
 }
 
-// at is the time of a moment: a frame's middle.
+// at is the time of a moment, in the middle of its frame.
 func (h *Heard) at(t int) float64 { return (float64(h.from+t) + 1.6) * Step }
 
-// steady reports whether, since the saw was heard, it has idled as evenly as a motor does
-// and a voice does not.
+// steady reports whether the saw has idled evenly for long enough. A motor does; a
+// voice doesn't.
 func (h *Heard) steady(before int) bool {
 	held := 0
 	for t := before - 1; t >= 0 && h.Track[t] > 0; t-- {

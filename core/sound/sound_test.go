@@ -243,7 +243,7 @@ func TestOvertones(t *testing.T) {
 		for range 40 {
 			f := standing(l, one, map[int]float64{1: nats, 2: nats, 3: nats, 4: nats})
 			l.step(f)
-			l.lately = append(l.lately, f)
+			l.recent = append(l.recent, f)
 		}
 		if way := l.way(); way[39] < len(l.ear.speeds) != heard {
 			t.Errorf("%g nats: heard %v", nats, !heard)

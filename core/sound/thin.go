@@ -2,8 +2,8 @@ package sound
 
 import "math"
 
-// A thinner lets one of so many samples through, once what those could not hold is
-// filtered out.
+// A thinner reduces the sample rate by a whole factor, after a low-pass filter that
+// keeps aliases out.
 type thinner struct {
 	every int
 	taps  []float64 // a sinc under Hann's window, symmetric
@@ -32,7 +32,7 @@ func newThinner(every int) *thinner {
 	return t
 }
 
-// thin appends to out what is left of the samples that came since.
+// thin appends the reduced samples to out.
 func (t *thinner) thin(out, samples []float64) []float64 {
 	t.tail = append(t.tail, samples...)
 	used := 0

@@ -1,8 +1,8 @@
-// Package events tells every server on one database, and through them every page,
-// that something of a shop has changed. Events go out by PostgreSQL's NOTIFY and come
-// in on a connection of its own, past any pool. An event names the kind of thing that
-// has changed, never the thing: subscribers ask for it. An event may be lost with the
-// server that was to send it; pages ask by themselves from time to time.
+// Package events tells the pages of all servers on one database that something in a
+// shop has changed. Events are sent by PostgreSQL's NOTIFY and received on a separate
+// connection outside any pool. An event names the kind of what changed; subscribers
+// fetch it. An event may be lost with the server that was to send it, so pages also
+// refresh from time to time.
 package events
 
 import (
@@ -28,10 +28,10 @@ const (
 	pulse    = 100 * time.Millisecond // at most so often
 )
 
-// Everything is what has changed where it is not known what.
+// Everything is the kind of an event that may stand for any change.
 const Everything = "everything"
 
-// A note is what goes over the wire.
+// A note is the payload of a NOTIFY.
 type note struct {
 	From  string       `json:"from"` // the server
 	Shop  uuid.UUID    `json:"shop"`
@@ -66,7 +66,7 @@ func New(url string, st *store.Store, log *slog.Logger, hub *gauge.Hub, home uui
 	return &Broker{url: url, st: st, log: log, id: rand.Text(), subscribers: map[chan string]uuid.UUID{}, due: map[string]struct{}{}, hub: hub, home: home, anew: make(chan struct{}, 1)}
 }
 
-// Publish says that something of a kind has changed in a shop. It never waits.
+// Publish sends an event of a kind in a shop. It doesn't block.
 func (b *Broker) Publish(shop uuid.UUID, what string) { b.send(note{Shop: shop, What: what}) }
 
 // Want asks other servers for the readings of dial gauges that they hear.
@@ -90,8 +90,8 @@ func (b *Broker) send(n note) {
 	b.mu.Unlock()
 }
 
-// Subscribe hears what changes in a shop until done is called. A subscriber that
-// does not keep up is told that everything has.
+// Subscribe receives the events of a shop until done is called. A subscriber that
+// doesn't keep up receives Everything.
 func (b *Broker) Subscribe(shop uuid.UUID) (<-chan string, func()) {
 	w := make(chan string, 16)
 	if b == nil {
@@ -130,7 +130,7 @@ func (b *Broker) Run(ctx context.Context) {
 	clear(b.subscribers)
 }
 
-// flush sends what is due every tenth of a second, in one statement.
+// flush sends pending events every tenth of a second, in one statement.
 func (b *Broker) flush(ctx context.Context) {
 	tick := time.NewTicker(gather)
 	defer tick.Stop()
@@ -156,8 +156,8 @@ func (b *Broker) flush(ctx context.Context) {
 	}
 }
 
-// hear listens until the connection is lost. What was sent before it stood is
-// not known, so every subscriber is told that everything may have changed.
+// hear listens until the connection is lost. Events from before it was established
+// are unknown, so every subscriber first receives Everything.
 func (b *Broker) hear(ctx context.Context, first bool) error {
 	conn, err := pgx.Connect(ctx, b.url)
 	if err != nil {
@@ -208,7 +208,7 @@ func (b *Broker) take(n note) {
 	}
 }
 
-// tell hands an event to the subscribers of a shop, or to all of them.
+// tell passes an event to the subscribers of a shop, or to all.
 func (b *Broker) tell(shop uuid.UUID, what string) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
@@ -231,8 +231,8 @@ func (b *Broker) tell(shop uuid.UUID, what string) {
 	}
 }
 
-// share sends the hub's own readings to servers that want them: how each stands
-// first, then what it shows, so often and no oftener.
+// share sends the readings of this server's gauges to servers that want them: first
+// each gauge's state, then its readings, at a bounded rate.
 func (b *Broker) share(ctx context.Context) {
 	if b.hub == nil {
 		return

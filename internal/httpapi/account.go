@@ -16,7 +16,7 @@ import (
 	"corte/internal/store"
 )
 
-// errOpen refuses what makes no sense where nobody signs in.
+// errOpen refuses calls about accounts on a server without sign-in.
 var errOpen = &refusal.Error{Reason: refusal.Conflict, What: say.Of("this Corte is open to whoever sits at this machine; there is nobody to sign in. CORTE_SIGN_IN=on changes that")}
 
 func (s *server) GetSession(ctx context.Context, _ contract.GetSessionRequestObject) (contract.GetSessionResponseObject, error) {
@@ -38,7 +38,7 @@ func (s *server) SignIn(ctx context.Context, r contract.SignInRequestObject) (co
 	return contract.SignIn200JSONResponse(out), err
 }
 
-// enter signs a person in and writes it down in every shop that they belong to.
+// enter signs a person in and records it in every shop that they belong to.
 func (s *server) enter(ctx context.Context, p store.Person, what string) (contract.Session, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)
@@ -63,8 +63,8 @@ func (s *server) noted(ctx, apart context.Context, p store.Person, what string) 
 	return s.anew(ctx)
 }
 
-// failed writes down a sign-in that failed, in the shops of whose name it was;
-// the answer does not tell whether there is one.
+// failed records a failed sign-in in the shops of the person with that name. The
+// answer doesn't tell whether there is one.
 func (s *server) failed(ctx context.Context, name string, why error) error {
 	var no *refusal.Error
 	if !errors.As(why, &no) {
@@ -104,7 +104,7 @@ func (s *server) Recover(ctx context.Context, r contract.RecoverRequestObject) (
 	return contract.Recover200JSONResponse(out), err
 }
 
-// SignOut lets go of the name that was tapped, or of who signed in.
+// SignOut ends the session, or puts down the name that was tapped on a tablet.
 func (s *server) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (contract.SignOutResponseObject, error) {
 	if v := visitOf(ctx); v != nil {
 		if err := s.door.sessions.Destroy(account.Apart(ctx)); err != nil {
@@ -141,7 +141,7 @@ func (s *server) EnterShop(ctx context.Context, r contract.EnterShopRequestObjec
 	return nil, &refusal.Error{Reason: refusal.Missing, Field: "", What: say.Of("you belong to no such shop")}
 }
 
-// FoundShop founds a shop whose owner is who asks.
+// FoundShop creates a shop with the caller as its owner.
 func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObject) (contract.FoundShopResponseObject, error) {
 	v := visitOf(ctx)
 	if v == nil || v.person == nil {
@@ -151,8 +151,8 @@ func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObjec
 	return contract.FoundShop200JSONResponse{ID: sh.ID, Name: sh.Name}, err
 }
 
-// TakeHand says who works at a tablet. Who has no PIN yet, in a shop that wants
-// one, chooses it with that.
+// TakeHand sets who works at a tablet. In a shop that asks for a PIN, a member without
+// one chooses it with this call.
 func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject) (contract.TakeHandResponseObject, error) {
 	v := visitOf(ctx)
 	if v == nil || v.tablet == nil {

@@ -40,7 +40,7 @@ func newEars() *budget {
 	return newBudget(16, 0, 2*time.Second, say.Of("this server is listening to as many saws as it can. Try again when another page stops"))
 }
 
-// take gives whoever asks a place until done is called.
+// take reserves a place until done is called.
 func (b *budget) take(ctx context.Context) (done func(), err error) {
 	who := personOf(ctx)
 	for until := time.Now().Add(b.grace); !b.begin(who); time.Sleep(look) {
@@ -67,7 +67,7 @@ func (b *budget) take(ctx context.Context) (done func(), err error) {
 	return nil, b.full(b.busy)
 }
 
-// begin reports whether somebody has no turn yet, and gives them one.
+// begin reserves the turn of a caller and reports whether they had none yet.
 func (b *budget) begin(who string) bool {
 	b.mu.Lock()
 	defer b.mu.Unlock()

@@ -23,7 +23,7 @@ import (
 	"corte/internal/store"
 )
 
-// A whole shop goes out and comes in for as long as that takes.
+// Export and import of a whole shop have no time limit.
 const (
 	shopFilePath  = base + "/shop-file"
 	shopCheckPath = base + "/shop-file-previews"
@@ -100,7 +100,7 @@ func (s *server) encodeCopies(ctx context.Context) (contract.Copies, error) {
 	return out, err
 }
 
-// shopFile writes a shop as it reads it.
+// shopFile streams a shop.
 type shopFile struct {
 	ctx  context.Context
 	st   *store.Store

@@ -44,7 +44,7 @@ func (s *server) StreamEvents(ctx context.Context, _ contract.StreamEventsReques
 	return changes{ctx, s}, nil
 }
 
-// changes tells what changes in the shop until the page goes away.
+// changes streams the shop's change events until the page disconnects.
 type changes struct {
 	ctx context.Context
 	s   *server
@@ -58,8 +58,8 @@ func (x changes) VisitStreamEventsResponse(w http.ResponseWriter) error {
 	return stream(ctx, w, rings, func() {}, func(what string) (string, any) { return "changed", contract.Changed{What: what} })
 }
 
-// gaugeStream writes what the dial gauges show until the page goes away. As long
-// as it does, other servers are asked for theirs.
+// gaugeStream streams the readings of the dial gauges until the page disconnects.
+// Meanwhile other servers are asked for theirs.
 type gaugeStream struct {
 	ctx  context.Context
 	s    *server
@@ -85,8 +85,8 @@ const (
 	streamed  = 10 * time.Minute // then the page asks anew, and whoever may no more is told so
 )
 
-// stream writes server-sent events until the page goes away, with a beat between
-// them at which also happens what is to happen then.
+// stream writes server-sent events until the page disconnects, with a heartbeat in
+// between, at which it also calls at.
 func stream[T any](ctx context.Context, w http.ResponseWriter, events <-chan T, at func(), say func(T) (kind string, v any)) error {
 	w.Header().Set("Content-Type", "text/event-stream")
 	w.WriteHeader(http.StatusOK)

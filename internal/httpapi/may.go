@@ -11,7 +11,7 @@ import (
 	"corte/internal/record"
 )
 
-// A need is what a call asks of who makes it.
+// A need is what a caller must be for a call.
 type need uint8
 
 const (
@@ -23,9 +23,8 @@ const (
 	running             // an owner
 )
 
-// may is what each call of the contract asks of who makes it, and nothing else
-// decides it. docs/security.md has it for people, and a test holds the two
-// together and every call to both.
+// may lists what each call of the contract needs; nothing else decides it. A test
+// compares it with the table in docs/security.md and tries every call.
 var may = map[need][]string{
 	anybody: {
 		"getLive", "getHealth", "getSession", "signIn", "signOut", "recover", "challengePasskey", "signInByPasskey", "takeHand",
@@ -77,13 +76,13 @@ func (n need) met(a record.Actor) bool {
 	return false
 }
 
-// word is who meets a need, for people.
+// word names who meets a need, for people.
 func (n need) word() string {
 	return [...]string{"anybody", "whoever has signed in with a password", "a viewer", "a learner", "a worker", "an owner"}[n]
 }
 
-// needs are what each route asks, by method and path as Gin names them. A call
-// that is not in the table is a mistake that ends the start.
+// needs maps each route, by method and path as Gin names them, to its need. It fails
+// at start if a call isn't in the table.
 func needs(spec *openapi3.T) (map[string]need, error) {
 	by := map[string]need{}
 	for n, calls := range may {

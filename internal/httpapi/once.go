@@ -35,12 +35,11 @@ func keyed(spec *openapi3.T) map[string]openapi3.Schema {
 	return out
 }
 
-// errRefused rolls back what a refusal left half done.
+// errRefused rolls back the transaction of a refused request.
 var errRefused = errors.New("refused")
 
-// once answers a retry as the first of its key was answered, before anything
-// of it is looked at: the world may have moved on since. The first runs in one
-// transaction with its answer, so that there is never one without the other. A
+// once answers a retry with the stored answer of its key, before it looks at anything
+// else of the request. The first request runs in one transaction with its answer. A
 // change without a key runs in a transaction too.
 func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 	takes := keyed(spec)
@@ -51,7 +50,7 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 		if !ok || n > 0 && n < limits.MinLength || limits.MaxLength != nil && n > *limits.MaxLength {
 			return // it changes nothing, or the contract refuses its key
 		}
-		// A client may take its time over the body: nothing is held while it does.
+		// Read the body before the transaction: a client may be slow to send it.
 		body, err := readBody(c.Request)
 		if err != nil {
 			refuseError(c, err)
@@ -99,7 +98,7 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 	}
 }
 
-// kindOf is the kind of thing that an address of the contract is about.
+// kindOf is the kind of resource at an address of the contract.
 func kindOf(path string) string {
 	kind, _, _ := strings.Cut(strings.TrimPrefix(path, base+"/"), "/")
 	return kind
@@ -110,7 +109,7 @@ func (s *server) underKey(c *gin.Context, key string, body []byte, act func(*sho
 	return s.Service.Once(c.Request.Context(), request.Shop(c.Request.Context()), key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
 }
 
-// A storedAnswer is written to in place of the connection.
+// A storedAnswer records an answer instead of sending it.
 type storedAnswer struct {
 	gin.ResponseWriter
 	header http.Header

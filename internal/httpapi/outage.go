@@ -12,8 +12,8 @@ import (
 	"corte/internal/metrics"
 )
 
-// An outage is a time without a database. It is told once when it begins and
-// once when it is over, however many requests fall into it.
+// An outage is a time without the database. It is logged once when it begins and
+// once when it ends, however many requests fail in between.
 type outage struct {
 	log     *slog.Logger
 	metrics *metrics.Metrics // nil where nobody counts
@@ -45,7 +45,7 @@ func (o *outage) over() {
 	}
 }
 
-// watch tells when what needs the database succeeds again.
+// watch ends the outage when a request that needs the database succeeds.
 func (o *outage) watch(c *gin.Context) {
 	c.Set(outageKey, o)
 	c.Next()
@@ -55,8 +55,7 @@ func (o *outage) watch(c *gin.Context) {
 	}
 }
 
-// asksDatabase reports whether an answer from an address says anything of the
-// database.
+// asksDatabase reports whether requests to an address need the database.
 func asksDatabase(path string) bool {
 	switch path {
 	case base + "/live", base + "/openapi.json", base + "/materials", base + "/length", base + "/licences", streamPath, eventsPath:

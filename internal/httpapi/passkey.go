@@ -31,8 +31,8 @@ var (
 	errPasskey    = &refusal.Error{Reason: refusal.Unknown, What: say.Of("this passkey opens nothing here; sign in with the password")}
 )
 
-// relying is this server as authenticators know it, under the name that the page
-// is open at.
+// relying is the relying party of WebAuthn: this server, under the host name of the
+// page.
 func (v *visit) relying() (*webauthn.WebAuthn, error) {
 	if v == nil {
 		return nil, errOpen
@@ -47,7 +47,7 @@ func (v *visit) relying() (*webauthn.WebAuthn, error) {
 	return webauthn.New(&webauthn.Config{RPID: u.Hostname(), RPDisplayName: "Corte", RPOrigins: []string{v.host}})
 }
 
-// A holder is a person as authenticators know them.
+// A holder is the WebAuthn user of a person.
 type holder struct {
 	store.Person
 	keys []store.Passkey
@@ -84,7 +84,7 @@ func (v *visit) options(ctx context.Context, asked any, kept *webauthn.SessionDa
 	return out, json.Unmarshal(raw, &out)
 }
 
-// asked is what the session kept, once.
+// asked takes the stored options out of the session.
 func (v *visit) asked(ctx context.Context) (kept webauthn.SessionData, err error) {
 	raw := v.door.sessions.PopBytes(ctx, inPasskey)
 	if raw == nil {
@@ -141,7 +141,7 @@ func (s *server) SignInByPasskey(ctx context.Context, r contract.SignInByPasskey
 		keys, err := s.Service.Store.Passkeys(apart, id)
 		return holder{p, keys}, err
 	}, kept, said)
-	// A counter that went back is a copy of the key.
+	// A counter that went back means that the key was copied.
 	if err != nil || credential.Authenticator.CloneWarning {
 		return nil, errPasskey
 	}

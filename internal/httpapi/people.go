@@ -91,8 +91,8 @@ func (s *server) WithdrawPass(ctx context.Context, r contract.WithdrawPassReques
 	return contract.WithdrawPass204Response{}, s.In(ctx).People.Withdraw(ctx, request.Shop(ctx), r.ID)
 }
 
-// AddDevice makes this browser a tablet of the shop. Who made it is signed out on
-// it: whoever comes to it next is not an owner.
+// AddDevice makes this browser a tablet of the shop and signs the owner out on it, so
+// that the next person at it isn't an owner.
 func (s *server) AddDevice(ctx context.Context, r contract.AddDeviceRequestObject) (contract.AddDeviceResponseObject, error) {
 	v := visitOf(ctx)
 	if v == nil {
@@ -133,8 +133,8 @@ func (s *server) AddGuest(ctx context.Context, r contract.AddGuestRequestObject)
 	return contract.AddGuest201JSONResponse{Path: "/guest/" + secret, EndsAt: ends}, err
 }
 
-// ReadReport is for whoever has its address: what leaves the shop is one blade
-// and what was found on it, not whose hands it went through.
+// ReadReport serves whoever has its address. It shows one blade and what was found on
+// it, and no names of people.
 func (s *server) ReadReport(ctx context.Context, r contract.ReadReportRequestObject) (contract.ReadReportResponseObject, error) {
 	apart := account.Apart(ctx)
 	if s.door != nil {

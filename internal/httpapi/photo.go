@@ -32,8 +32,8 @@ func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject)
 	return contract.SetPhoto200JSONResponse(v.Blade(b)), err
 }
 
-// develop makes a photo small before anything of the request is looked at: it
-// may take seconds, and a transaction does not wait for that.
+// develop scales a photo down before the request's transaction begins, since it may
+// take seconds.
 func develop(c *gin.Context) {
 	if c.Request.Method != http.MethodPut || c.FullPath() != base+"/blades/:id/photo" {
 		return

@@ -38,7 +38,7 @@ func refuse(c *gin.Context, status int, field, detail string) {
 	if field != "" {
 		p.Field = &field
 	}
-	// A client that is sent away is told for how long; refuseError knows of some.
+	// A refusal that passes with time says when to try again.
 	if (status == http.StatusTooManyRequests || status == http.StatusServiceUnavailable) && c.Writer.Header().Get(retryAfter) == "" {
 		c.Header(retryAfter, "5")
 	}
@@ -46,8 +46,8 @@ func refuse(c *gin.Context, status int, field, detail string) {
 	c.AbortWithStatusJSON(status, p)
 }
 
-// refuseError answers with the problem that an error from below comes down to.
-// What nobody foresaw is logged whole and told without its entrails.
+// refuseError turns an error into a problem. An unexpected error is logged in full,
+// and its details are kept from the client.
 func refuseError(c *gin.Context, err error) {
 	var (
 		se   *refusal.Error

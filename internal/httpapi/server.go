@@ -195,8 +195,8 @@ func keepContract(spec *openapi3.T) (gin.HandlerFunc, error) {
 	}, nil
 }
 
-// outlasting gives the handlers a context that stays theirs: Gin hands its own
-// to the next request while database/sql still watches for this one's end.
+// outlasting gives handlers a copy of Gin's context: Gin reuses its own for the next
+// request while database/sql may still watch this one's.
 func outlasting(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
 }
@@ -246,8 +246,8 @@ func recoverPanics(c *gin.Context) {
 	c.Next()
 }
 
-// onlyOurs refuses names that a hostile page could point at this machine: all but
-// loopback's and those that the settings name.
+// onlyOurs refuses every host name but loopback's and those in the settings, against
+// DNS rebinding.
 func onlyOurs(hosts []string) gin.HandlerFunc {
 	says := "Corte answers on this machine alone, as 127.0.0.1 or localhost."
 	if len(hosts) > 0 {
@@ -266,8 +266,8 @@ func onlyOurs(hosts []string) gin.HandlerFunc {
 	}
 }
 
-// onlyThrough refuses who comes past the proxy that has the certificate. Proxies
-// are addresses or ranges that could be read.
+// onlyThrough refuses connections that don't come from a proxy, if there are any.
+// proxies are addresses or ranges.
 func onlyThrough(proxies []string) gin.HandlerFunc {
 	var ranges []netip.Prefix
 	for _, p := range proxies {
@@ -287,7 +287,7 @@ func onlyThrough(proxies []string) gin.HandlerFunc {
 	}
 }
 
-// onlySameOrigin refuses writes that another site's page sends.
+// onlySameOrigin refuses writes from pages of other sites.
 func onlySameOrigin() gin.HandlerFunc {
 	protection := http.NewCrossOriginProtection()
 	return func(c *gin.Context) {
@@ -425,7 +425,7 @@ func (s *server) hub(ctx context.Context) *gauge.Hub {
 	return s.none
 }
 
-// keeper keeps the copies of the shop that a request is in; nil where nobody does.
+// keeper keeps the copies of the shop that a request is in; nil if copies are off.
 func (s *server) keeper(ctx context.Context) *shopfile.Keeper {
 	if s.copies == nil {
 		return nil
@@ -433,16 +433,16 @@ func (s *server) keeper(ctx context.Context) *shopfile.Keeper {
 	return s.copies.Of(request.Shop(ctx))
 }
 
-// audited are the calls that an owner may want to look up, beside those whose
-// station writes them down itself.
+// audited maps the calls that an owner can look up later to their words. Some stations
+// record further actions themselves.
 var audited = map[string]string{
 	"StrikeRow": "struck a row", "AmendRow": "put a row right", "ExportLog": "took the log out", "ExportRack": "took the rack out", "GetShopFile": "took the whole shop out",
 	"BringShopFile": "brought a whole shop in", "ImportLog": "brought a log in", "ImportRack": "brought a rack in", "NewCalendar": "gave the calendar an address",
 	"RepairRow": "repaired a damaged row", "RemoveRow": "removed a damaged row",
 }
 
-// auditing writes down who made such a call, together with what it changed. Where
-// nobody signs in there is nobody to name.
+// auditing records who made an audited call, in its transaction. Without sign-in there
+// is nobody to name.
 func (s *server) auditing(next contract.StrictHandlerFunc, call string) contract.StrictHandlerFunc {
 	what, ok := audited[call]
 	if !ok {
@@ -461,8 +461,8 @@ func (s *server) auditing(next contract.StrictHandlerFunc, call string) contract
 	}
 }
 
-// signing sets whom a record is by: whoever the session is. An owner may log for
-// somebody else, and the record then names both.
+// signing sets the author of a record to the person of the session. An owner may log
+// for somebody else; the record then names both.
 func signing(next contract.StrictHandlerFunc, call string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) {
 		actor := record.ActorOf(c)

@@ -27,13 +27,13 @@ import (
 	"corte/internal/store"
 )
 
-// SignIn says how people come in.
+// SignIn configures sign-in.
 type SignIn struct {
 	Secure bool             // cookies go over TLS alone
 	Cost   *argon2id.Params // of a password's hash; nil for the usual
 }
 
-// What is kept in a session.
+// The keys of a session's values.
 const (
 	inPerson  = "person" // who signed in
 	inEpoch   = "epoch"  // of theirs, then
@@ -51,7 +51,7 @@ const (
 	tappedLifetime  = 12 * time.Hour       // a name that was tapped goes on no longer than a day's work
 )
 
-// A door lets people in: it knows sessions, tablets and tokens.
+// A door finds out who sends a request: by session, tablet or token.
 type door struct {
 	desk     *account.Desk
 	sessions *scs.SessionManager
@@ -70,8 +70,8 @@ func newDoor(st *store.Store, now func() time.Time, how *SignIn) (*door, error) 
 	return &door{desk, m, how.Secure}, nil
 }
 
-// cookieName lets browsers refuse a cookie that something else on the same name
-// has set, where they can.
+// cookieName adds the __Host- prefix where cookies are secure, so that browsers refuse
+// a cookie that another service on the same host has set.
 func cookieName(name string, secure bool) string {
 	if secure {
 		return "__Host-" + name
@@ -83,7 +83,7 @@ func (d *door) tabletCookie() string { return cookieName("corte_tablet", d.secur
 
 func (d *door) browserCookie() string { return cookieName("corte_browser", d.secure) }
 
-// cookie makes one that scripts cannot read. Empty takes it back.
+// cookie makes a cookie that scripts can't read. An empty value deletes it.
 func (d *door) cookie(name, value string) *http.Cookie {
 	c := &http.Cookie{Name: name, Value: value, Path: "/", HttpOnly: true, Secure: d.secure, SameSite: http.SameSiteLaxMode, MaxAge: int(browserLifetime.Seconds())}
 	if value == "" {
@@ -92,8 +92,8 @@ func (d *door) cookie(name, value string) *http.Cookie {
 	return c
 }
 
-// A visit is what one request knows of who asks. Handlers that change it write
-// their cookies when the answer begins.
+// A visit is what is known of the sender of one request. Cookies that a handler adds
+// are written when the answer begins.
 type visit struct {
 	door    *door
 	person  *store.Person // who is signed in
@@ -112,8 +112,8 @@ func visitOf(ctx context.Context) *visit {
 	return v
 }
 
-// who finds out who asks, and puts the request into their shop. A stranger is in
-// a shop that there is not.
+// who finds out who sends a request and puts it into their shop. A stranger's shop
+// doesn't exist.
 func (s *server) who(c *gin.Context) {
 	ctx := c.Request.Context()
 	if s.door == nil {
@@ -171,8 +171,8 @@ func cookieOf(c *gin.Context, name string) string {
 	return value
 }
 
-// madeBy refuses what waited in a browser for somebody else than is signed in on
-// it now: it goes on waiting for whoever made it.
+// madeBy refuses a queued change of somebody other than the person who is signed in
+// now. It stays in the browser's queue for its author.
 func madeBy(c *gin.Context) {
 	said := c.GetHeader("Made-By")
 	if said == "" {
@@ -188,7 +188,7 @@ func madeBy(c *gin.Context) {
 	}
 }
 
-// origin is what a browser calls the address that a page is under.
+// origin is the page's origin, as browsers write it.
 func origin(r *http.Request, secure bool) string {
 	if secure {
 		return "https://" + r.Host
@@ -196,7 +196,7 @@ func origin(r *http.Request, secure bool) string {
 	return "http://" + r.Host
 }
 
-// actor is who a token, a session or a tablet says.
+// actor is the person of a token, a session or a tablet.
 func (s *server) actor(c *gin.Context, ctx context.Context, v *visit) (record.Actor, error) {
 	if bearer, ok := strings.CutPrefix(c.GetHeader("Authorization"), "Bearer "); ok {
 		return s.byToken(ctx, strings.TrimSpace(bearer))
@@ -263,10 +263,10 @@ func (s *server) whileIn(ctx context.Context) (still context.Context, done func(
 	}
 }
 
-// aboutPeople are the kinds of change after which somebody may be in no more.
+// aboutPeople lists the kinds of change that may end somebody's access.
 var aboutPeople = []string{"people", "passes", "devices", "tokens", "session", "account", "shop", events.Everything}
 
-// askedBy is who sends a request, found out anew.
+// askedBy finds out again who sends a request.
 func (s *server) askedBy(c *gin.Context) (record.Actor, error) {
 	ctx := account.Apart(context.WithoutCancel(c.Request.Context()))
 	loaded, err := s.door.sessions.Load(ctx, cookieOf(c, s.door.sessions.Cookie.Name))
@@ -280,8 +280,8 @@ func (s *server) askedBy(c *gin.Context) (record.Actor, error) {
 	return a, err
 }
 
-// byTablet is who was tapped at a tablet of a shop; nobody yet where nobody was,
-// or too long ago.
+// byTablet is the member whose name was tapped on a tablet; nobody if that was too
+// long ago.
 func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
 	if v.tablet == nil {
 		return record.Actor{}, nil
@@ -304,7 +304,7 @@ func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
 		return a, err
 	}
 	role, err := record.ParseRole(member.Role)
-	// A PIN is short: what needs more than a worker needs a password.
+	// A PIN is short, so it gives no more than a worker's rights.
 	a.Member, a.Name, a.Role = &member.ID, member.Name, min(role, record.Worker)
 	return a, err
 }
@@ -323,8 +323,8 @@ func (s *server) hold(ctx context.Context, m store.Member) (string, error) {
 	return base64.RawStdEncoding.EncodeToString(account.Digest(fmt.Sprintf("%s %s %d", m.Role, m.Pin, epoch))), nil
 }
 
-// bySession is who signed in, in the shop that they are in: the one they named,
-// or the first that they belong to.
+// bySession is the person who signed in, in the shop that they chose or else in the
+// first that they belong to.
 func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) {
 	m := s.door.sessions
 	id, err := uuid.Parse(m.GetString(ctx, inPerson))
@@ -355,8 +355,8 @@ func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) 
 	return record.Actor{Shop: b.Shop, Member: &b.ID, Name: b.Name, Role: role, Way: record.SignedIn}, err
 }
 
-// byToken is the script that a token lets in. It may no more than who made it
-// may now.
+// byToken is the script of a token. It has no more rights than the token's author has
+// now.
 func (s *server) byToken(ctx context.Context, secret string) (record.Actor, error) {
 	now := s.Service.Now()
 	p, err := s.Service.Store.PassOf(ctx, "token", account.Digest(secret), now)
@@ -404,7 +404,7 @@ func (w *opening) WriteString(s string) (int, error) {
 	return w.ResponseWriter.WriteString(s)
 }
 
-// leave keeps what a handler changed of the session, and writes its cookies.
+// leave saves the session after a handler changed it, and writes its cookies.
 func (d *door) leave(ctx context.Context, w http.ResponseWriter, v *visit) {
 	if v.begun {
 		return
@@ -427,8 +427,7 @@ func (d *door) leave(ctx context.Context, w http.ResponseWriter, v *visit) {
 	}
 }
 
-// enter signs a person in: under a new token, so that nobody who knew the one
-// before comes in with them.
+// enter signs a person in under a new session token, against session fixation.
 func (v *visit) enter(ctx context.Context, p store.Person, shop uuid.UUID) error {
 	m := v.door.sessions
 	apart := account.Apart(ctx)
@@ -512,7 +511,7 @@ func (s *server) session(ctx context.Context) (contract.Session, error) {
 	return out, err
 }
 
-// anew is the session after a handler changed who is signed in.
+// anew answers the session after a handler changed who is signed in.
 func (s *server) anew(ctx context.Context) (contract.Session, error) {
 	v := visitOf(ctx)
 	apart := account.Apart(ctx)

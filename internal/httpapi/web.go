@@ -54,8 +54,8 @@ func (w *web) serve(c *gin.Context) {
 			// Also of a worker, which goes by its own: the core that one of them loads is compiled as it comes.
 			c.Header("Content-Security-Policy", "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; frame-ancestors 'none'")
 			if !strings.HasPrefix(name, "assets/") {
-				// The worker that keeps the pages: asked for anew, or nothing newer is ever
-				// seen; and it may ask this server for what it keeps.
+				// The service worker must be revalidated, or a new version is never loaded.
+				// It may fetch what it caches from this server.
 				c.Header("Cache-Control", "no-cache")
 				c.Header("Content-Security-Policy", "default-src 'none'; connect-src 'self'; frame-ancestors 'none'")
 			}

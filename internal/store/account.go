@@ -8,9 +8,8 @@ import (
 	"github.com/google/uuid"
 )
 
-// Accounts are of no shop: the store keeps them as the database's owner, in a
-// context that For has not been given. The role that serves a shop cannot read
-// any of their tables.
+// Accounts belong to no shop. They are read and written as the database's owner,
+// outside For; the role that serves a shop can't read their tables.
 
 // A Person is somebody who signs in.
 type Person struct {
@@ -42,14 +41,14 @@ func (s *Store) PersonNamed(ctx context.Context, folded string) (p Person, err e
 	return p, noneIfNoRows(err)
 }
 
-// NewEpoch ends every session of a person, and sets a new password where one is
-// given. It answers the epoch that holds now.
+// NewEpoch ends every session of a person, sets a new password if one is given, and
+// returns the new epoch.
 func (s *Store) NewEpoch(ctx context.Context, id uuid.UUID, password string) (epoch int, err error) {
 	err = s.db.GetContext(ctx, &epoch, `UPDATE people SET epoch = epoch + 1, password = coalesce(nullif($2, ''), password) WHERE id = $1 RETURNING epoch`, id, password)
 	return epoch, noneIfNoRows(err)
 }
 
-// SetCodes puts the digests of recovery codes in place of all earlier ones.
+// SetCodes replaces the digests of a person's recovery codes.
 func (s *Store) SetCodes(ctx context.Context, person uuid.UUID, digests [][]byte) error {
 	if _, err := s.db.ExecContext(ctx, `DELETE FROM recovery_codes WHERE person_id = $1`, person); err != nil {
 		return err
@@ -97,18 +96,18 @@ func (s *Store) Passkeys(ctx context.Context, person uuid.UUID) (all []Passkey, 
 	return all, err
 }
 
-// UsePasskey writes down what a use changed of a passkey: its counter and when.
+// UsePasskey records a use of a passkey: its counter and the time.
 func (s *Store) UsePasskey(ctx context.Context, handle []byte, credential json.RawMessage, at time.Time) error {
 	_, err := s.db.ExecContext(ctx, `UPDATE passkeys SET credential = $2, used_at = $3 WHERE handle = $1`, handle, []byte(credential), at)
 	return err
 }
 
-// DropPasskey lets one of a person's go.
+// DropPasskey removes a passkey of a person.
 func (s *Store) DropPasskey(ctx context.Context, person, id uuid.UUID) error {
 	return s.one(ctx, `DELETE FROM passkeys WHERE person_id = $1 AND id = $2`, person, id)
 }
 
-// KnowBrowser writes down that a person signed in on a browser.
+// KnowBrowser records that a person signed in on a browser.
 func (s *Store) KnowBrowser(ctx context.Context, person uuid.UUID, digest []byte, at time.Time) error {
 	_, err := s.db.ExecContext(ctx, `INSERT INTO browsers (person_id, digest, at) VALUES ($1, $2, $3) ON CONFLICT (person_id, digest) DO UPDATE SET at = $3`, person, digest, at)
 	return err
@@ -120,8 +119,8 @@ func (s *Store) KnowsBrowser(ctx context.Context, person uuid.UUID, digest []byt
 	return known, err
 }
 
-// Try counts an attempt under a key and answers how many there were since the
-// first of them, which is forgotten after a while.
+// Try counts an attempt under a key and returns the number of attempts within the
+// window that began with the first.
 func (s *Store) Try(ctx context.Context, key string, now time.Time, forget time.Duration) (tries int, err error) {
 	err = s.db.GetContext(ctx, &tries, `INSERT INTO attempts AS a (key, tries, since) VALUES ($1, 1, $2)
 		ON CONFLICT (key) DO UPDATE SET tries = CASE WHEN a.since < $3 THEN 1 ELSE a.tries + 1 END, since = CASE WHEN a.since < $3 THEN $2 ELSE a.since END
@@ -147,5 +146,5 @@ func (s *Store) SweepAccounts(ctx context.Context, now time.Time, forget time.Du
 	return err
 }
 
-// browserLifetime is how long a browser is known that nobody signs in on.
+// browserLifetime is how long a browser stays known after its last sign-in.
 const browserLifetime = 400 * 24 * time.Hour

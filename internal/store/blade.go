@@ -36,7 +36,7 @@ type bladeRow struct {
 // allBladeColumns are what a blade's row is written with.
 var allBladeColumns = slices.Concat(bladeColumns, columns{"hook_unknown"})
 
-// most are what a row holds at the most, far beyond what a request may say.
+// most bounds what a row may hold, far beyond what a request may say.
 const (
 	mostTeeth = 1000
 	mostText  = 4000
@@ -68,8 +68,7 @@ func (e *tornError) Error() string {
 	return "condition of blade " + e.blade.Name + ": " + e.why.Error()
 }
 
-// whole is what a row came to, with a snapshot that could not be read folded
-// anew from the log.
+// whole completes a row: a snapshot that can't be read is folded anew from the log.
 func (s *Store) whole(ctx context.Context, shop uuid.UUID, b Blade, err error) (Blade, error) {
 	var torn *tornError
 	if !errors.As(err, &torn) {
@@ -113,8 +112,8 @@ LEFT JOIN photos p ON p.shop_id = b.shop_id AND p.blade_id = b.id
 LEFT JOIN dado_sets d ON d.shop_id = b.shop_id AND d.blade_id = b.id
 WHERE b.shop_id = $1`
 
-// weighed are the columns that decide about a cut: a plan reads every row of the
-// rack, so what only its owner reads is left out.
+// weighed lists the columns that a plan needs. It reads every row of the rack, so
+// notes, prices and counts are left out.
 var weighed = allBladeColumns.without("coating", "slots", "carbide", "hangs", "price", "carbide_mm", "sharpened_before", "note")
 
 var selectWeighed = onSaw + `
@@ -154,9 +153,8 @@ func (r weighedRow) blade() (Blade, error) {
 	return b, err
 }
 
-// Rack lists every blade that is not retired, in no order that means anything
-// but always the same, with what decides about a cut and no more: notes, money
-// and counts are left out, because a plan waits for all of it.
+// Rack lists every blade that is not retired, in a fixed order without meaning, with
+// the columns that a plan needs.
 func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
 	var rows []weighedRow
 	if err := s.db.SelectContext(ctx, &rows, selectWeighed, shop); err != nil {
@@ -165,8 +163,8 @@ func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
 	return record.Readable(rows, func(r weighedRow) (Blade, error) { b, err := r.blade(); return s.whole(ctx, shop, b, err) })
 }
 
-// A Place is where a page of the rack left off. It may be on the wall of the
-// retired.
+// A Place is where a page of the rack ended, among the blades in use or the retired
+// ones.
 type Place struct {
 	Name    string
 	ID      uuid.UUID
@@ -222,7 +220,7 @@ func (s *Store) BladesOf(ctx context.Context, shop uuid.UUID, ids []uuid.UUID) (
 	return out, err
 }
 
-// AddBlade puts a blade into the rack. What the log says of it is left out.
+// AddBlade adds a blade, without anything that its log says.
 func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
 	if _, err := s.db.NamedExecContext(ctx, allBladeColumns.insert("blades"), bladeRowOf(shop, b)); err != nil || b.Set == nil {
 		return err
@@ -230,8 +228,8 @@ func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
 	return s.SetDadoSet(ctx, shop, DadoSet{Blade: b.ID, Set: *b.Set})
 }
 
-// AddRetired adds a blade that is out of use. Its name may be another's by now, so
-// it takes it only when it hangs no more.
+// AddRetired adds a blade that is out of use. A blade in use may have its name, so it
+// takes the name after it is retired.
 func (s *Store) AddRetired(ctx context.Context, shop uuid.UUID, b Blade, r *Retired) error {
 	return s.Atomically(ctx, func(tx *Store) error {
 		name := b.Name
@@ -246,8 +244,8 @@ func (s *Store) AddRetired(ctx context.Context, shop uuid.UUID, b Blade, r *Reti
 	})
 }
 
-// ChangeBlade writes a blade's numbers over those of its version. The error is
-// ErrStale where somebody else was first.
+// ChangeBlade updates a blade from a version. It returns ErrStale if the blade has
+// changed since.
 func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
 	return s.Atomically(ctx, func(tx *Store) error {
 		was, err := tx.lock(ctx, shop, b.ID)
@@ -278,14 +276,14 @@ func bladeRowOf(shop uuid.UUID, b Blade) bladeRow {
 	return bladeRow{ID: b.ID, Shop: shop, Version: b.Version, bladeFields: bladeFieldsOf(b), HookUnknown: b.HookUnknown}
 }
 
-// SetPhoto keeps a photo of a blade in place of the one before.
+// SetPhoto stores a photo of a blade and replaces the earlier one.
 func (s *Store) SetPhoto(ctx context.Context, shop, blade uuid.UUID, at time.Time, jpeg []byte) error {
 	_, err := s.db.ExecContext(ctx, `INSERT INTO photos (blade_id, shop_id, at, jpeg) VALUES ($1, $2, $3, $4)
 		ON CONFLICT (shop_id, blade_id) DO UPDATE SET at = $3, jpeg = $4`, blade, shop, at, jpeg)
 	return err
 }
 
-// DropPhoto throws a blade's photo away.
+// DropPhoto deletes a blade's photo.
 func (s *Store) DropPhoto(ctx context.Context, shop, blade uuid.UUID) error {
 	_, err := s.db.ExecContext(ctx, `DELETE FROM photos WHERE blade_id = $1 AND shop_id = $2`, blade, shop)
 	return err
@@ -298,7 +296,7 @@ func (s *Store) Photo(ctx context.Context, shop, blade uuid.UUID) ([]byte, error
 	return jpeg, noneIfNoRows(err)
 }
 
-// Photos hands over every photo of a shop, one at a time.
+// Photos calls f with every photo of a shop, one at a time.
 func (s *Store) Photos(ctx context.Context, shop uuid.UUID, each func(blade uuid.UUID, jpeg []byte) error) error {
 	return s.rows(ctx, func(rows *sqlx.Rows) error {
 		var blade uuid.UUID
@@ -310,8 +308,7 @@ func (s *Store) Photos(ctx context.Context, shop uuid.UUID, each func(blade uuid
 	}, `SELECT blade_id, jpeg FROM photos WHERE shop_id = $1 ORDER BY blade_id`, shop)
 }
 
-// Called are the names of the blades that hang in a shop, in small letters and
-// beside one that is not looked at.
+// Called lists the names of the blades in use in a shop, in lower case, except one.
 func (s *Store) Called(ctx context.Context, shop, but uuid.UUID) ([]string, error) {
 	var names []string
 	err := s.db.SelectContext(ctx, &names, `SELECT lower(name) FROM blades WHERE shop_id = $1 AND retired_at IS NULL AND id <> $2`, shop, but)

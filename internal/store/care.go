@@ -48,7 +48,7 @@ func (s *Store) StrainBath(ctx context.Context, shop, id uuid.UUID) error {
 	return s.one(ctx, `UPDATE baths SET strained_at = uses WHERE shop_id = $1 AND id = $2 AND emptied_at IS NULL`, shop, id)
 }
 
-// EmptyBath throws a bath away.
+// EmptyBath marks a bath as emptied.
 func (s *Store) EmptyBath(ctx context.Context, shop, id uuid.UUID, at time.Time) error {
 	return s.one(ctx, `UPDATE baths SET emptied_at = $3 WHERE shop_id = $1 AND id = $2 AND emptied_at IS NULL`, shop, id, at)
 }
@@ -58,7 +58,7 @@ func (s *Store) UseBath(ctx context.Context, shop, id uuid.UUID, blades int) err
 	return s.one(ctx, `UPDATE baths SET uses = uses + $3 WHERE shop_id = $1 AND id = $2`, shop, id, blades)
 }
 
-// one runs a change that must find its row.
+// one runs a change that must affect exactly one row.
 func (s *Store) one(ctx context.Context, sql string, args ...any) error {
 	res, err := s.db.ExecContext(ctx, sql, args...)
 	if err != nil {
@@ -127,18 +127,18 @@ func (s *Store) StartWash(ctx context.Context, w Wash) error {
 	return err
 }
 
-// StepWash writes which step a wash is at over its version.
+// StepWash sets the step of a wash, from a version.
 func (s *Store) StepWash(ctx context.Context, w Wash) error {
 	return s.change(ctx, "washes", `UPDATE washes SET step = :step, step_at = :step_at, version = version + 1
 		WHERE id = :id AND shop_id = :shop_id AND version = :version`, w.Shop, w.ID, w)
 }
 
-// EndWash ends a wash that has come to a version.
+// EndWash ends a wash, at a version.
 func (s *Store) EndWash(ctx context.Context, shop, id uuid.UUID, version int) error {
 	return s.end(ctx, "washes", shop, id, version)
 }
 
-// DropWash gives a wash up.
+// DropWash abandons a wash.
 func (s *Store) DropWash(ctx context.Context, shop, id uuid.UUID) error {
 	return s.one(ctx, `DELETE FROM washes WHERE shop_id = $1 AND id = $2`, shop, id)
 }
@@ -190,8 +190,8 @@ func (s *Store) ChangeTrial(ctx context.Context, t Trial) error {
 		WHERE id = :id AND shop_id = :shop_id AND version = :version`, t.Shop, t.ID, t)
 }
 
-// SetCalendar keeps the digest of the shop's calendar address in place of the
-// one before; nil withdraws it.
+// SetCalendar sets the digest of the shop's calendar address; nil withdraws the
+// address.
 func (s *Store) SetCalendar(ctx context.Context, shop uuid.UUID, digest []byte, at time.Time) error {
 	if digest == nil {
 		_, err := s.db.ExecContext(ctx, `DELETE FROM calendars WHERE shop_id = $1`, shop)

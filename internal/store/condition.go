@@ -20,7 +20,7 @@ import (
 	"corte/internal/record"
 )
 
-// names are kinds as SQL has them.
+// names lists kinds as text for SQL.
 func names(kinds []history.Kind) []string {
 	out := make([]string, len(kinds))
 	for i, k := range kinds {
@@ -43,16 +43,15 @@ func (s *Store) folded(ctx context.Context, shop, blade uuid.UUID, kinds []histo
 	return rows, err
 }
 
-// unread tells the log of rows that a fold had to leave out.
+// unread logs the rows that a fold had to leave out.
 func unread(err error, blade uuid.UUID) {
 	if err != nil {
 		slog.Warn("rows of a blade's log cannot be read and are left out of its condition", "blade", blade, "why", err)
 	}
 }
 
-// isLate reports whether a row that was just added comes later than its time,
-// or strikes another: then it is not the last word of the blade's log, and what
-// follows from that is folded anew.
+// isLate reports whether a row that was just added isn't the newest of its blade's
+// log, or strikes another row. Then the whole log is folded anew.
 func (s *Store) isLate(ctx context.Context, e Entry) (late bool, err error) {
 	if e.Kind == history.KindStruck {
 		return true, nil
@@ -61,8 +60,7 @@ func (s *Store) isLate(ctx context.Context, e Entry) (late bool, err error) {
 	return late, err
 }
 
-// keepCondition brings a blade's snapshot up to date with a row that was just
-// added.
+// keepCondition updates a blade's snapshot after a row was added to its log.
 func (s *Store) keepCondition(ctx context.Context, b Blade, e Entry, late bool) error {
 	switch {
 	case !slices.Contains(history.ConditionKinds, e.Kind) && e.Kind != history.KindStruck:
@@ -93,7 +91,7 @@ func (s *Store) Events(ctx context.Context, shop, blade uuid.UUID) ([]care.Event
 	return events, err
 }
 
-// fold is what all of a blade's log adds up to.
+// fold folds the whole log of a blade.
 func (s *Store) fold(ctx context.Context, shop uuid.UUID, b Blade) (care.Condition, error) {
 	rows, err := s.folded(ctx, shop, b.ID, history.ConditionKinds)
 	c, left := history.Condition(b.Blade, care.Condition{}, rows...)
@@ -109,7 +107,7 @@ func (s *Store) refold(ctx context.Context, shop uuid.UUID, b Blade) error {
 	return s.saveCondition(ctx, shop, b.ID, c)
 }
 
-// A Drift is a snapshot that does not say what its log adds up to.
+// A Drift is a snapshot that differs from the fold of its log.
 type Drift struct {
 	Blade        string
 	Kept, Folded care.Condition
@@ -163,14 +161,14 @@ func (s *Store) Conditions(ctx context.Context, mend bool) (blades int, drifts [
 	return blades, drifts, nil
 }
 
-// same compares as the snapshot is kept, in which a time has no zone.
+// same compares conditions in their stored form, where a time has no zone.
 func same(a, b care.Condition) bool {
 	x, err := writeCondition(a)
 	y, err2 := writeCondition(b)
 	return err == nil && err2 == nil && bytes.Equal(x, y)
 }
 
-// FoldNew makes the snapshots anew that an older Corte wrote, or none did.
+// FoldNew folds the blades whose snapshot is missing or of an older fold.
 func (s *Store) FoldNew(ctx context.Context) error {
 	var stale bool
 	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM blades b LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
@@ -182,9 +180,8 @@ func (s *Store) FoldNew(ctx context.Context) error {
 	return err
 }
 
-// FoldShop folds every blade of a shop anew, and works out anew what its cuts
-// teach. It is for rows that came from a file: what they add up to is trusted to
-// nobody.
+// FoldShop folds every blade of a shop anew and works out its corrections anew. It
+// runs after rows came from a file, whose own sums are not trusted.
 func (s *Store) FoldShop(ctx context.Context, shop uuid.UUID) error {
 	var ids []uuid.UUID
 	if err := s.db.SelectContext(ctx, &ids, `SELECT id FROM blades b WHERE shop_id = $1 AND (EXISTS (SELECT 1 FROM conditions c WHERE c.shop_id = b.shop_id AND c.blade_id = b.id)
@@ -228,7 +225,8 @@ type lessonRow struct {
 	Cuts     int     `db:"cuts"`
 }
 
-// mostLearned is, in ln, far more than cuts can teach: 22,000 times.
+// mostLearned bounds a stored correction, in ln: a factor of 22,000, far more than
+// cuts can teach.
 const mostLearned = 10
 
 func (r lessonRow) lesson() (Lesson, error) {
@@ -240,7 +238,7 @@ func (r lessonRow) lesson() (Lesson, error) {
 	return Lesson{Material: r.Material, Correction: learn.Correction{LnScorch: r.Scorch, LnSplinter: r.Splinter, SDScorch: r.SDScorch, SDSplinter: r.SDSplit, Cuts: r.Cuts}}, nil
 }
 
-// Lessons lists what was taught, by material; of one material where it is named.
+// Lessons lists the corrections by material, or that of one material.
 func (s *Store) Lessons(ctx context.Context, shop uuid.UUID, material string) ([]Lesson, error) {
 	var rows []lessonRow
 	if err := s.db.SelectContext(ctx, &rows, `SELECT material, ln_scorch, ln_splinter, sd_scorch, sd_splinter, cuts FROM corrections
@@ -250,7 +248,7 @@ func (s *Store) Lessons(ctx context.Context, shop uuid.UUID, material string) ([
 	return record.Readable(rows, lessonRow.lesson)
 }
 
-// taughtBy is how many cuts of a material teach, the newest: wood bought years
+// taughtBy is the number of newest cuts of a material that count: wood bought years
 // ago says little of today's.
 const taughtBy = 300
 
@@ -287,9 +285,9 @@ func (r taughtRow) lesson() (learn.Cut, bool) {
 	return c.Lesson()
 }
 
-// Learn takes in what the cuts of a material teach. It is the last word of its
-// transaction: another that logs a cut of the material waits for it, and so
-// sees its rows.
+// Learn updates the correction of a material from its cuts. It runs last in its
+// transaction and locks the correction, so that two transactions that log a cut of
+// the same material see each other's rows.
 func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) error {
 	if _, err := s.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 1))`, shop.String()+material); err != nil {
 		return err
@@ -312,8 +310,7 @@ func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) erro
 	return err
 }
 
-// LearnNew works the corrections anew that were taught by another edition of
-// the model.
+// LearnNew recomputes the corrections that another edition of the model computed.
 func (s *Store) LearnNew(ctx context.Context) error {
 	var old []struct {
 		Shop     uuid.UUID `db:"shop_id"`

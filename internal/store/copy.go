@@ -25,18 +25,18 @@ var copied = []struct{ name, key string }{
 	{"members", "id"}, {"saws", "id"}, {"blades", "id"}, {"sign_offs", "id"}, {"practised", "id"}, {"log", "id"}, {"conditions", "blade_id"}, {"corrections", "material"}, {"photos", "blade_id"},
 	{"dado_sets", "blade_id"}, {"grooves", "id"}, {"mountings", "id"}, {"baths", "id"}, {"washes", "id"}, {"trials", "id"}, {"traces", "id"},
 	{"jobs", "id"}, {"job_ticks", "id"}, {"owning", "shop_id"},
-	// Whoever did not hear an answer asks again, also of a shop that was brought back.
+	// A client that missed an answer retries, even after its shop was restored.
 	{"idempotency", "key"},
 }
 
-// NotCopied are the tables of a shop that stay where they are: what opens it is
-// a secret, and who did what on this server is not for another.
+// NotCopied lists the tables of a shop that a copy leaves out: secrets that open the
+// shop, and the record of who did what on this server.
 var NotCopied = []string{"calendars", "passes", "audit", "imports"}
 
-// secret are the columns that a copy leaves out: how a person comes in.
+// secret lists the columns that a copy leaves out: how a person signs in.
 var secret = []string{"shop_id", "person_id", "pin"}
 
-// unless leaves rows out of a copy: an answer that names the calendar's address.
+// unless leaves rows out of a copy: an answer may hold the calendar's address.
 var unless = map[string]string{"idempotency": ` AND position('calendar'::bytea IN body) = 0`}
 
 // Tables are a shop's tables with the columns that can be written: neither the
@@ -60,8 +60,8 @@ func (s *Store) Tables(ctx context.Context) ([]Table, error) {
 // shopSettings are a shop's own columns in a copy.
 var shopSettings = []string{"name", "change_minutes", "height_school", "learning", "sharpening_price", "rework", "time_zone", "sign_off", "pins", "drills"}
 
-// Still runs f on a store that sees the shop as it is at one moment, whatever
-// others change meanwhile.
+// Still runs f in a snapshot of the database: it doesn't see what others change
+// meanwhile.
 func (s *Store) Still(ctx context.Context, f func(*Store) error) error {
 	in, err := s.begin(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
 	if err != nil {
@@ -144,7 +144,7 @@ func comma(list string) string {
 	return ", " + list
 }
 
-// within runs f so that its failure leaves the transaction alive.
+// within runs f in a savepoint, so that its failure doesn't end the transaction.
 func (s *Store) within(ctx context.Context, f func() error) error {
 	if s.tx == nil {
 		return f()
@@ -170,8 +170,8 @@ func (s *Store) TakeSettings(ctx context.Context, shop uuid.UUID, settings json.
 	return err
 }
 
-// Holds counts the rows of a shop that a copy would have, and keeps others from
-// filling it until the transaction is over.
+// Holds counts the rows of a shop that a copy would have, and locks the shop until
+// the transaction ends.
 func (s *Store) Holds(ctx context.Context, shop uuid.UUID) (rows int, err error) {
 	if err := s.db.GetContext(ctx, new(bool), `SELECT true FROM shops WHERE id = $1 FOR UPDATE`, shop); err != nil {
 		return 0, noneIfNoRows(err)
@@ -211,7 +211,7 @@ func (s *Store) Newest(ctx context.Context, t Table, shop uuid.UUID, most int, r
 	}, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(t.Columns, ", ")+` FROM `+t.Name+` WHERE shop_id = $1 ORDER BY `+t.Key+` DESC LIMIT $2) t`, shop, most)
 }
 
-// where finds a row of a shop by what its table's rows are told apart by.
+// where is the condition that finds a row by its table's key.
 func (t Table) where() string {
 	if t.Key == "shop_id" { // a shop has one
 		return ` WHERE shop_id = $1 AND $2::text IS NOT NULL`
@@ -219,8 +219,7 @@ func (t Table) where() string {
 	return ` WHERE shop_id = $1 AND ` + t.Key + `::text = $2`
 }
 
-// HoldRow reads a row as JSON and keeps it from others until the transaction
-// ends.
+// HoldRow reads a row as JSON and locks it until the transaction ends.
 func (s *Store) HoldRow(ctx context.Context, t Table, shop uuid.UUID, id string) (json.RawMessage, error) {
 	if t.Name != "log" { // whose rows nobody changes
 		if _, err := s.db.ExecContext(ctx, `SELECT 1 FROM `+t.Name+t.where()+` FOR UPDATE`, shop, id); err != nil {

@@ -14,7 +14,7 @@ import (
 	"corte/internal/record"
 )
 
-// storedHeld is what a set's log adds up to, part by part.
+// storedHeld is the stored form of groove.Held, part by part.
 type storedHeld struct {
 	V     int         `json:"v"`
 	Mean  []float64   `json:"mean_mm"`
@@ -27,8 +27,8 @@ func writeHeld(h groove.Held) ([]byte, error) {
 	return json.Marshal(storedHeld{storedVersion, h.Estimate.Mean, h.Estimate.Cov, h.Tests, h.Told})
 }
 
-// readHeld reads what is held of a set; what is of other parts than it has is
-// as good as nothing.
+// readHeld reads what is known of a set's parts. What is of other parts than the set
+// has counts as nothing.
 func readHeld(raw []byte, s groove.Set) (groove.Held, error) {
 	if raw == nil {
 		return s.New(), nil
@@ -62,7 +62,7 @@ func (s *Store) keepHeld(ctx context.Context, shop uuid.UUID, b Blade, e Entry, 
 	return s.saveHeld(ctx, shop, b.ID, held)
 }
 
-// foldHeld is what all of a set's log adds up to.
+// foldHeld folds the whole log of a set.
 func (s *Store) foldHeld(ctx context.Context, shop, blade uuid.UUID, set groove.Set) (groove.Held, error) {
 	rows, err := s.folded(ctx, shop, blade, history.SetKinds)
 	h, left := history.Parts(set, set.New(), rows...)
@@ -78,8 +78,8 @@ func (s *Store) refoldHeld(ctx context.Context, shop, blade uuid.UUID, set groov
 	return s.saveHeld(ctx, shop, blade, h)
 }
 
-// heldDrifts reports whether what is kept of a set is not what its log adds up
-// to, and writes that where mend is set.
+// heldDrifts reports whether the stored fold of a set differs from its log. With mend
+// it stores the fold of the log.
 func (s *Store) heldDrifts(ctx context.Context, shop, blade uuid.UUID, mend bool) (bool, error) {
 	d, err := s.DadoSet(ctx, shop, blade)
 	if err != nil {
@@ -109,7 +109,7 @@ func (s *Store) saveHeld(ctx context.Context, shop, blade uuid.UUID, h groove.He
 	return err
 }
 
-// holdNew folds the sets anew that an older Corte folded, or none did.
+// holdNew folds the sets whose stored fold is missing or older.
 func (s *Store) holdNew(ctx context.Context) error {
 	var old []struct {
 		Shop  uuid.UUID `db:"shop_id"`

@@ -15,29 +15,29 @@ var (
 	// ErrKeyReused is returned where an idempotency key comes again with another
 	// request.
 	ErrKeyReused = errors.New("idempotency key reused")
-	// ErrAnsweredBefore is returned where the key's answer was not kept, because
-	// it was given by a Corte from before answers were.
+	// ErrAnsweredBefore is returned where the key's answer was not stored, because
+	// it dates from a version that didn't store answers.
 	ErrAnsweredBefore = errors.New("answered before answers were kept")
 )
 
 // AnswerRetention is how long a retry finds its answer.
 const AnswerRetention = 30 * 24 * time.Hour
 
-// An Answer is what a request under a key was told.
+// An Answer is the stored answer to a request with a key.
 type Answer struct {
 	Status  int
 	Headers map[string]string
 	Body    []byte
 }
 
-// Done reports whether the answer says that what was asked was done.
+// Done reports whether the answer is a success.
 func (a Answer) Done() bool { return a.Status/100 == 2 }
 
-// Once answers a request under a key. The first time act does what is asked on
-// a store whose every change is kept together with the answer; where the answer
-// is a refusal, or act fails, nothing is kept and the key stays free. After
-// that the kept answer is given again, whatever has changed since. request is a
-// digest of what was sent. The error is ErrKeyReused where it differs.
+// Once runs a request at most once. The first time it calls act, and commits act's
+// changes together with the answer; if act fails or refuses, nothing is stored and
+// the key stays free. Later calls return the stored answer, whatever has changed
+// since. request is a digest of the request: with another digest the error is
+// ErrKeyReused.
 func (s *Store) Once(ctx context.Context, shop uuid.UUID, key string, request []byte, act func(*Store) (Answer, error)) (Answer, error) {
 	var out Answer
 	refused := errors.New("refused") // rolls back what a refusal left half done
@@ -84,7 +84,7 @@ func (s *Store) Once(ctx context.Context, shop uuid.UUID, key string, request []
 	return out, err
 }
 
-// SweepAnswers forgets the answers that were given before a time.
+// SweepAnswers deletes the answers from before a time.
 func (s *Store) SweepAnswers(ctx context.Context, before time.Time) error {
 	_, err := s.db.ExecContext(ctx, `DELETE FROM idempotency WHERE created_at < $1`, before)
 	return err

@@ -24,8 +24,8 @@ type Import struct {
 
 const importColumns = `shop_id, id, at, by_name, state, rows, done, beat_at, same, refuse, says`
 
-// ImportSilent is how long nothing is heard of a server that still works. It
-// says something many times in that time.
+// ImportSilent is the silence after which an import counts as dead. A server that
+// works on one reports many times in that time.
 const ImportSilent = 60 * time.Second
 
 // BeginImport writes down that an import begins and reports whether it does: it
@@ -51,8 +51,8 @@ func (s *Store) BeginImport(ctx context.Context, i Import) (Import, bool, error)
 	return i, false, noneIfNoRows(err)
 }
 
-// BeatImport says how far an import is. It is said outside the transaction of its
-// rows, or nobody would hear it.
+// BeatImport reports the progress of an import. It runs outside the transaction of
+// the rows, so that others see it at once.
 func (s *Store) BeatImport(ctx context.Context, i Import, done int, now time.Time) error {
 	_, err := s.db.ExecContext(ctx, `UPDATE imports SET done = $3, beat_at = $4 WHERE shop_id = $1 AND id = $2 AND state = 'working'`, i.Shop, i.ID, done, now)
 	return err

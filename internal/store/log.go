@@ -38,8 +38,8 @@ type Entry struct {
 	Zone      string  `db:"time_zone"`  // of its shop
 }
 
-// Append adds a row to the log, and in the same transaction brings the blade's
-// snapshot up to date and does what then asks.
+// Append adds a row to the log. In the same transaction it updates the blade's
+// snapshot and runs then.
 func (s *Store) Append(ctx context.Context, e Entry, then ...func(tx *Store, row Entry) error) (Entry, error) {
 	var row Entry
 	err := s.Atomically(ctx, func(tx *Store) (err error) {
@@ -90,15 +90,13 @@ func (s *Store) add(ctx context.Context, e Entry) (Entry, error) {
 	return s.Entry(ctx, e.Shop, id)
 }
 
-// HoldBlade keeps everybody else from adding to a blade's log until the
-// transaction ends.
+// HoldBlade locks a blade's log until the transaction ends.
 func (s *Store) HoldBlade(ctx context.Context, shop, blade uuid.UUID) error {
 	_, err := s.db.ExecContext(ctx, `SELECT 1 FROM blades WHERE shop_id = $1 AND id = $2 FOR UPDATE`, shop, blade)
 	return err
 }
 
-// HoldSaw keeps everybody else from changing a saw, or beginning to mount a
-// blade on it, until the transaction ends.
+// HoldSaw locks a saw, and the mounting of a blade on it, until the transaction ends.
 func (s *Store) HoldSaw(ctx context.Context, shop, saw uuid.UUID) error {
 	_, err := s.db.ExecContext(ctx, `SELECT 1 FROM saws WHERE shop_id = $1 AND id = $2 FOR UPDATE`, shop, saw)
 	return err
@@ -138,7 +136,7 @@ WHERE l.shop_id = $1`
 // stands leaves out the rows that were struck out.
 const stands = ` AND NOT EXISTS (SELECT 1 FROM log x WHERE x.shop_id = l.shop_id AND x.strikes = l.id)`
 
-// A Filter says which rows of the log are wanted; what is zero filters nothing.
+// A Filter selects rows of the log; a zero field selects all.
 type Filter struct {
 	Blade, Saw *uuid.UUID
 	Kinds      []history.Kind
@@ -235,8 +233,8 @@ func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 	return rows, err
 }
 
-// Wobbles finds how blades were last measured, of a saw that is named. What was
-// measured before a sharpening says nothing of the blade's teeth today.
+// Wobbles finds the last readings of blades on one saw. Clearance that was measured
+// before a sharpening doesn't count.
 func (s *Store) Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID]Wobble, error) {
 	all, err := s.wobbles(ctx, shop, saw)
 	return all[saw], err
@@ -280,7 +278,7 @@ func (s *Store) wobbles(ctx context.Context, shop uuid.UUID, saws ...uuid.UUID) 
 	return out, nil
 }
 
-// Since is when a blade's log begins; zero where it has none.
+// Since is the time of the first row of a blade's log; zero if there is none.
 func (s *Store) Since(ctx context.Context, shop, blade uuid.UUID) (time.Time, error) {
 	var at *time.Time
 	err := s.db.GetContext(ctx, &at, `SELECT min(at) FROM log WHERE shop_id = $1 AND blade_id = $2`, shop, blade)

@@ -27,7 +27,7 @@ type Member struct {
 
 const memberColumns = `m.shop_id, m.id, m.person_id, m.name, m.role, m.pin, m.since, m.gone_at, m.version`
 
-// Members are those of a shop who have not gone, by name.
+// Members lists the members of a shop who have not left, by name.
 func (s *Store) Members(ctx context.Context, shop uuid.UUID, now time.Time) (all []Member, err error) {
 	err = s.db.SelectContext(ctx, &all, `SELECT `+memberColumns+`, (SELECT max(p.ends_at) FROM passes p
 			WHERE p.shop_id = m.shop_id AND p.member_id = m.id AND p.kind = 'invitation' AND p.over_at IS NULL AND p.ends_at > $2) AS invited_until
@@ -35,7 +35,7 @@ func (s *Store) Members(ctx context.Context, shop uuid.UUID, now time.Time) (all
 	return all, err
 }
 
-// Member finds one of a shop who has not gone.
+// Member finds a member of a shop who has not left.
 func (s *Store) Member(ctx context.Context, shop, id uuid.UUID) (m Member, err error) {
 	err = s.db.GetContext(ctx, &m, `SELECT `+memberColumns+` FROM members m WHERE shop_id = $1 AND id = $2 AND gone_at IS NULL`, shop, id)
 	return m, noneIfNoRows(err)
@@ -55,13 +55,13 @@ func (s *Store) Belongings(ctx context.Context, person uuid.UUID) (all []Belongi
 	return all, err
 }
 
-// AddMember adds one.
+// AddMember adds a member.
 func (s *Store) AddMember(ctx context.Context, m Member) error {
 	_, err := s.db.NamedExecContext(ctx, `INSERT INTO members (shop_id, id, person_id, name, role, since) VALUES (:shop_id, :id, :person_id, :name, :role, :since)`, m)
 	return err
 }
 
-// ChangeMember writes name, role and whether they have gone over a version.
+// ChangeMember updates name, role and whether a member has left, from a version.
 func (s *Store) ChangeMember(ctx context.Context, m Member) error {
 	err := s.one(ctx, `UPDATE members SET name = $4, role = $5, gone_at = $6, person_id = CASE WHEN $6::timestamptz IS NULL THEN person_id END, version = version + 1
 		WHERE shop_id = $1 AND id = $2 AND version = $3`, m.Shop, m.ID, m.Version, m.Name, m.Role, m.Gone)
@@ -71,7 +71,7 @@ func (s *Store) ChangeMember(ctx context.Context, m Member) error {
 	return err
 }
 
-// GiveSignIn makes a member somebody who signs in.
+// GiveSignIn links a member to a person who signs in.
 func (s *Store) GiveSignIn(ctx context.Context, shop, member, person uuid.UUID) error {
 	return s.one(ctx, `UPDATE members SET person_id = $3, version = version + 1 WHERE shop_id = $1 AND id = $2 AND gone_at IS NULL`, shop, member, person)
 }
@@ -87,8 +87,8 @@ func (s *Store) ShopsWithPeople(ctx context.Context) (ids []uuid.UUID, err error
 	return ids, err
 }
 
-// HoldPeople lets nobody else change who belongs to a shop until the transaction
-// is over, and answers how many owners with a sign-in there are.
+// HoldPeople locks the members of a shop until the transaction ends, and returns the
+// number of owners who can sign in.
 func (s *Store) HoldPeople(ctx context.Context, shop uuid.UUID) (owners int, err error) {
 	if err := s.db.GetContext(ctx, new(bool), `SELECT true FROM shops WHERE id = $1 FOR UPDATE`, shop); err != nil {
 		return 0, noneIfNoRows(err)
@@ -183,7 +183,7 @@ func (s *Store) Alone(ctx context.Context, shop, saw uuid.UUID) (a record.Alone,
 	return record.Alone{Asked: true, Stop: row.SignOff == "stop", Cuts: strings.Split(row.Cuts, ",")}, nil
 }
 
-// A Pass opens a shop to whoever has what it is the digest of.
+// A Pass opens a shop to whoever holds the secret of its digest.
 type Pass struct {
 	Shop   uuid.UUID  `db:"shop_id"`
 	ID     uuid.UUID  `db:"id"`
@@ -204,7 +204,7 @@ type Pass struct {
 
 const passColumns = `p.shop_id, p.id, p.kind, p.digest, p.name, p.role, p.member_id, p.blade_id, p.made_by, p.made_at, p.ends_at, p.used_at, p.over_at`
 
-// AddPass adds one.
+// AddPass adds a pass.
 func (s *Store) AddPass(ctx context.Context, p Pass) error {
 	_, err := s.db.NamedExecContext(ctx, `INSERT INTO passes (shop_id, id, kind, digest, name, role, member_id, blade_id, made_by, made_at, ends_at)
 		VALUES (:shop_id, :id, :kind, :digest, :name, :role, :member_id, :blade_id, :made_by, :made_at, :ends_at)`, p)
@@ -235,8 +235,8 @@ func (s *Store) Passes(ctx context.Context, shop uuid.UUID, now time.Time) (all 
 	return all, err
 }
 
-// EndPass lets a pass open nothing any more. The error is ErrNone where it
-// already opened nothing: of two who use it up, one is told.
+// EndPass ends a pass. It returns ErrNone if the pass had ended already, so only one of
+// two simultaneous uses succeeds.
 func (s *Store) EndPass(ctx context.Context, shop, id uuid.UUID, now time.Time) (p Pass, err error) {
 	err = s.db.GetContext(ctx, &p, `UPDATE passes p SET over_at = $3 WHERE shop_id = $1 AND id = $2 AND over_at IS NULL RETURNING `+passColumns, shop, id, now)
 	return p, noneIfNoRows(err)
@@ -260,7 +260,7 @@ type Audited struct {
 	Address string    `db:"address"`
 }
 
-// Audit writes one down.
+// Audit records an action.
 func (s *Store) Audit(ctx context.Context, a Audited) error {
 	_, err := s.db.NamedExecContext(ctx, `INSERT INTO audit (shop_id, at, who, what, about, address) VALUES (:shop_id, :at, :who, :what, :about, :address)`, a)
 	return err

@@ -14,14 +14,14 @@ const servingRole = "corte_serves"
 
 type shopKey struct{}
 
-// For is a context in which the database serves one shop: whatever is asked in
-// it sees and changes that shop's rows alone. In any other context the store
-// acts as the database's owner, for migrations and sweeps over all shops.
+// For returns a context for one shop: statements in it see and change only that
+// shop's rows. In any other context the store acts as the database's owner, for
+// migrations and sweeps over all shops.
 func For(ctx context.Context, shop uuid.UUID) context.Context {
 	return context.WithValue(ctx, shopKey{}, shop)
 }
 
-// shopOf is the shop of a context; zero where it has none.
+// shopOf is the shop of a context; zero if there is none.
 func shopOf(ctx context.Context) uuid.UUID {
 	shop, _ := ctx.Value(shopKey{}).(uuid.UUID)
 	return shop
@@ -29,8 +29,8 @@ func shopOf(ctx context.Context) uuid.UUID {
 
 const sessionKey = "corte.shop"
 
-// takeShop lets a connection that serves shops see the one of the context that
-// asks for it. It is a round trip only where it served another before.
+// takeShop sets the shop of a connection. It costs a round trip only if the
+// connection served another shop before.
 func takeShop(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	shop, session := shopOf(ctx), conn.PgConn().CustomData()
 	if was, _ := session[sessionKey].(uuid.UUID); was == shop {
@@ -50,8 +50,8 @@ func settle(ctx context.Context, conn *pgx.Conn) error {
 	return err
 }
 
-// takeRole puts a connection into the role of the context that asks for it. It
-// is a round trip only where the connection served another before.
+// takeRole sets the role of a connection. It costs a round trip only if the
+// connection had another role before.
 func takeRole(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	shop, session := shopOf(ctx), conn.PgConn().CustomData()
 	if was, _ := session[sessionKey].(uuid.UUID); was == shop {
@@ -68,17 +68,17 @@ func takeRole(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	return true, nil
 }
 
-// ownSettings are those of every connection: what is asked of a shop is always
-// little, and to plan it anew, to compile it or to call workers for it would take
-// longer than to do it. $1 says whether only for a transaction.
+// ownSettings are the settings of every connection. Queries about a shop are small:
+// planning each anew, compiling it or starting workers takes longer than running it.
+// $1 says whether they hold for the transaction only.
 const ownSettings = `set_config('plan_cache_mode', 'force_generic_plan', $1), set_config('jit', 'off', $1), set_config('max_parallel_workers_per_gather', '0', $1)`
 
 // setRole takes that as $1, too, and then the role and the shop.
 const setRole = `SELECT set_config('role', $2, $1), set_config('corte.shop', $3, $1)`
 
-// lendRole puts a transaction into the role of its context. Whoever is lent the
-// connection next finds nothing of it.
-func lendRole(ctx context.Context, tx *sqlx.Tx) error {
+// setTxRole puts a transaction into the role of its context. The setting ends with
+// the transaction, so the next user of the connection doesn't inherit it.
+func setTxRole(ctx context.Context, tx *sqlx.Tx) error {
 	shop := shopOf(ctx)
 	if shop == uuid.Nil {
 		return nil

@@ -23,20 +23,20 @@ import (
 // ErrNone is returned where a row that was asked for is not in the shop.
 var ErrNone = record.ErrNone
 
-// A Store is the seam to the database. It holds no state beside its pool, or
-// the transaction that Atomically gave it.
+// A Store reads and writes the database. Its only state is its pool of connections,
+// or the transaction that Atomically gave it.
 type Store struct {
-	url   string // of PostgreSQL itself
-	conns *pgxpool.Pool
-	pool  *sqlx.DB // over conns
-	apart *apart   // signs in as one role for a shop and as another for the rest; nil where one pool changes roles
-	lent  bool     // the server's connections are a pooler's, lent for a transaction at a time
-	tx    *sqlx.Tx // nil outside a transaction
-	db    queryer  // the pool, or the transaction
+	url    string // of PostgreSQL itself
+	conns  *pgxpool.Pool
+	pool   *sqlx.DB // over conns
+	apart  *apart   // signs in as one role for a shop and as another for the rest; nil where one pool changes roles
+	pooled bool     // a pooler gives each transaction a connection, so a session's settings don't last
+	tx     *sqlx.Tx // nil outside a transaction
+	db     queryer  // the pool, or the transaction
 }
 
-// ErrUnknown is returned where the database went away while it was told to keep
-// something: it may have kept all of it or nothing.
+// ErrUnknown is returned when the connection was lost during a commit: the database
+// may have kept all of the transaction or nothing.
 var ErrUnknown = errors.New("not known whether it was kept")
 
 // queryer is what a pool and a transaction have in common.
@@ -55,9 +55,8 @@ func Open(ctx context.Context, url string, tracer ...pgx.QueryTracer) (*Store, e
 	return OpenThrough(ctx, "", url, tracer...)
 }
 
-// OpenThrough connects by way of a pooler that lends its connections for a
-// transaction at a time, as pgbouncer does in transaction mode. What needs a
-// connection of its own, as migrations do, goes to PostgreSQL itself at url.
+// OpenThrough connects through a pooler in transaction mode, such as pgbouncer. What
+// needs a session of its own, such as a migration, connects to PostgreSQL at url.
 // Without a pooler it is Open.
 func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTracer) (*Store, error) {
 	c, err := pgxpool.ParseConfig(cmp.Or(pooler, url))
@@ -89,8 +88,8 @@ func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTra
 	// The pool alone bounds connections and hands them out, in the right role: a
 	// bound above it would pass them on from one request to another by itself.
 	db := sqlx.NewDb(stdlib.OpenDBFromPool(pool), "pgx")
-	s := &Store{url: url, conns: pool, pool: db, lent: pooler != "", db: db}
-	if s.lent {
+	s := &Store{url: url, conns: pool, pool: db, pooled: pooler != "", db: db}
+	if s.pooled {
 		s.db = oneByOne{s}
 	}
 	return s, nil
@@ -132,7 +131,7 @@ func OpenAs(ctx context.Context, url, serving, keeping string, tracer ...pgx.Que
 	return s, nil
 }
 
-// of is the pool that a context's questions go to.
+// of is the pool for the statements of a context.
 func (s *Store) of(ctx context.Context) *sqlx.DB {
 	if s.apart != nil && shopOf(ctx) != uuid.Nil {
 		return s.apart.shop
@@ -174,7 +173,7 @@ func (s *Store) Close() error {
 // their own in the database.
 func (s *Store) DB() *sql.DB { return s.pool.DB }
 
-// Stat is how the pool of connections stands that serves shops.
+// Stat has the statistics of the pool that serves shops.
 func (s *Store) Stat() *pgxpool.Stat {
 	if s.apart != nil {
 		return s.apart.serving.Stat()
@@ -197,8 +196,8 @@ func (s *Store) begin(ctx context.Context, o *sql.TxOptions) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	if s.lent {
-		if err := lendRole(ctx, tx); err != nil {
+	if s.pooled {
+		if err := setTxRole(ctx, tx); err != nil {
 			tx.Rollback() //nolint:errcheck // it is the first error that counts
 			return nil, err
 		}
@@ -208,8 +207,8 @@ func (s *Store) begin(ctx context.Context, o *sql.TxOptions) (*Store, error) {
 	return &in, nil
 }
 
-// Atomically runs f on a store whose every change is kept together, or not at
-// all where f fails.
+// Atomically runs f in a transaction: all of its changes are committed, or none if f
+// fails.
 func (s *Store) Atomically(ctx context.Context, f func(*Store) error) error {
 	if s.tx != nil {
 		return f(s)
@@ -230,7 +229,7 @@ func (s *Store) Atomically(ctx context.Context, f func(*Store) error) error {
 	return err
 }
 
-// rows hands over the rows of a query one by one, without holding them all.
+// rows calls f with the rows of a query one by one, without loading them all.
 func (s *Store) rows(ctx context.Context, row func(*sqlx.Rows) error, query string, args ...any) error {
 	return s.Atomically(ctx, func(s *Store) error {
 		rows, err := s.tx.QueryxContext(ctx, query, args...)
@@ -247,7 +246,7 @@ func (s *Store) rows(ctx context.Context, row func(*sqlx.Rows) error, query stri
 	})
 }
 
-// IsDuplicate reports whether a row was refused because there is one already.
+// IsDuplicate reports whether a row violates a unique index.
 func IsDuplicate(err error) bool {
 	var pe *pgconn.PgError
 	return errors.As(err, &pe) && pe.Code == "23505"
@@ -306,8 +305,8 @@ func (s *Store) ListenURL() string {
 	return s.url
 }
 
-// ChangeShop writes how a shop likes to work over its version. The error is
-// ErrStale where somebody else was first.
+// ChangeShop updates a shop's settings from a version. It returns ErrStale if they
+// have changed since.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
 	res, err := s.db.NamedExecContext(ctx, `UPDATE shops SET name = :name, change_minutes = :change_minutes,
 		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, time_zone = :time_zone, sign_off = :sign_off, pins = :pins, drills = :drills, version = version + 1

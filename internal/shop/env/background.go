@@ -15,15 +15,15 @@ type Background struct {
 	group sync.WaitGroup
 }
 
-// NewBackground has nothing under way.
+// NewBackground is ready for work.
 func NewBackground() *Background {
 	b := &Background{}
 	b.stopping, b.stop = context.WithCancel(context.Background())
 	return b
 }
 
-// Go runs work with the values of a request's context. The context ends with
-// Stop and not with the request. After Stop nothing is begun.
+// Go runs work in a goroutine with the values of a request's context. The context is
+// cancelled by Stop, not with the request. After Stop, Go does nothing.
 func (b *Background) Go(ctx context.Context, work func(context.Context)) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
@@ -39,7 +39,7 @@ func (b *Background) Go(ctx context.Context, work func(context.Context)) {
 	})
 }
 
-// Stop ends what is under way and waits for it.
+// Stop cancels the work and waits for it.
 func (b *Background) Stop() {
 	b.mu.Lock()
 	b.stop()

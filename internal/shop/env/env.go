@@ -23,8 +23,7 @@ type Env struct {
 	Background *Background
 }
 
-// In is the environment inside a transaction: what is done with it is kept with the rest
-// of it, or not at all.
+// In is the environment inside a transaction.
 func (e *Env) In(tx *store.Store) *Env { return &Env{tx, e.Now, e.Background} }
 
 // Add makes a row under a new id, with all that hangs on it, or nothing.
@@ -33,8 +32,8 @@ func (e *Env) Add(ctx context.Context, make func(*store.Store, uuid.UUID) error)
 	return id, e.Store.Atomically(ctx, func(tx *store.Store) error { return make(tx, id) })
 }
 
-// WithBlade runs f on a blade that nobody else can change meanwhile, so that of
-// several requests that do the same to it one succeeds and the others see that.
+// WithBlade runs f with a lock on a blade's log, so that of several requests that do
+// the same to it one succeeds and the others see its change.
 func (e *Env) WithBlade(ctx context.Context, shop, id uuid.UUID, f func(in *Env, b store.Blade) error) error {
 	return e.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.HoldBlade(ctx, shop, id); err != nil {
@@ -48,7 +47,7 @@ func (e *Env) WithBlade(ctx context.Context, shop, id uuid.UUID, f func(in *Env,
 	})
 }
 
-// Already refuses what was done before: nothing is written a second time.
+// Already refuses a change that was made before.
 func Already(field, form string, with ...any) error {
 	return &refusal.Error{Reason: refusal.Conflict, Field: field, What: say.Of(form, with...)}
 }

@@ -2,8 +2,8 @@ package env
 
 import "time"
 
-// Sent says how long something that was done at the saw was on its way, where
-// a tablet kept it while the server was away. The zero Sent came at once.
+// Sent says how long a change waited on a device while the server was unreachable. The
+// zero Sent came at once.
 type Sent struct {
 	Waited time.Duration // between being done and being sent
 	After  time.Time     // the row of what was done just before it at the same bench; zero if not known

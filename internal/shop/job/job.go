@@ -25,7 +25,7 @@ type Station struct{ *env.Env }
 // At is the station over an environment: a database, or a transaction of one.
 func At(k *env.Env) Station { return Station{k} }
 
-// A Row is a row of a list, and what somebody holds it to.
+// A Row is a row of a list, and the saw and blade that it is tied to.
 type Row struct {
 	ID uuid.UUID `json:"id"`
 	job.Row
@@ -33,7 +33,7 @@ type Row struct {
 	Blade *uuid.UUID `json:"blade_id,omitempty"` // that it must be cut with
 }
 
-// Knobs are what a sheet is laid out by.
+// Knobs are the options of a run sheet.
 type Knobs struct {
 	ChangeMin *float64    `json:"change_min,omitempty"` // nil for what the shop counts a change for
 	People    int         `json:"people"`               // at the saws, 1 or 2
@@ -112,8 +112,8 @@ func (s Station) Add(ctx context.Context, shop uuid.UUID, name string, rows []Ro
 	return s.Job(ctx, shop, id)
 }
 
-// Change writes name, rows and knobs over a version. The sheet that was laid
-// over the rows stays as it was until it is planned anew.
+// Change updates name, rows and knobs from a version. The run sheet stays as it is
+// until the job is planned again.
 func (s Station) Change(ctx context.Context, shop, id uuid.UUID, version int, name string, rows []Row, k Knobs) (Job, error) {
 	row, err := s.Store.Job(ctx, shop, id)
 	if err != nil {
@@ -142,8 +142,8 @@ func (s Station) Drop(ctx context.Context, shop, id uuid.UUID, version int) erro
 	return refusal.Changed(refusal.NotThere(s.Store.DropJob(ctx, shop, id, version), "id", "job"), "job")
 }
 
-// Plan lays a sheet over what is left of a job, from what is on the saws now, and
-// keeps it over the job's version.
+// Plan makes a run sheet for what is left of a job, from the blades that are on the
+// saws now, and stores it from a version of the job.
 func (s Station) Plan(ctx context.Context, shop, id uuid.UUID, version int, k Knobs) (Job, error) {
 	j, row, err := s.load(ctx, shop, id)
 	if err != nil {
@@ -167,7 +167,7 @@ func (s Station) Plan(ctx context.Context, shop, id uuid.UUID, version int, k Kn
 	return s.changed(ctx, row)
 }
 
-// Try lays a sheet over what is left of a job by other knobs, and keeps nothing.
+// Try makes a run sheet with other knobs and stores nothing.
 func (s Station) Try(ctx context.Context, shop, id uuid.UUID, k Knobs) (Job, Sheet, error) {
 	j, _, err := s.load(ctx, shop, id)
 	if err != nil {
@@ -215,8 +215,7 @@ func (s Station) TickOff(ctx context.Context, shop, id uuid.UUID, t Tick) (Job, 
 	return s.settled(ctx, j)
 }
 
-// settled says whether a job is over, which follows from its rows and its ticks,
-// whoever changed the last of them.
+// settled sets whether a job is over, from its rows and ticks.
 func (s Station) settled(ctx context.Context, j Job) (Job, error) {
 	over := len(j.Rows) > 0 && j.Left() == 0
 	if over == (j.Ended != nil) {

@@ -24,12 +24,12 @@ import (
 // some twenty minutes where a blade is three (craft section 16).
 const stackMin = 17
 
-// A column is a blade on a saw that it fits.
+// A column of the weighing is a blade on a saw that it fits.
 type column struct {
 	saw, blade int // of the shelf
 }
 
-// A way is one row with one blade on one saw.
+// A way is a row cut with one blade on one saw.
 type way struct {
 	shopchoose.Way
 	minutes float64 // of all pieces, setting up included
@@ -51,7 +51,7 @@ type weighing struct {
 	why   []say.Line
 }
 
-// layOut lays a sheet over what is left of a job.
+// layOut makes a run sheet for what is left of a job.
 func (s Station) layOut(ctx context.Context, shop uuid.UUID, j Job, k Knobs) (Sheet, error) {
 	shelf, err := s.Store.Shelf(ctx, shop)
 	if err != nil {
@@ -94,7 +94,7 @@ func (s Station) layOut(ctx context.Context, shop uuid.UUID, j Job, k Knobs) (Sh
 	return sheet, nil
 }
 
-// recent is how many jobs a pace is learnt from.
+// recent is the number of newest jobs that the pace is learnt from.
 const recent = 50
 
 // Pace is how long this shop takes against what was foretold.

@@ -8,8 +8,8 @@ import (
 	"corte/core/say"
 )
 
-// A Sheet is a run sheet as it is kept: what was decided, and the figures that
-// it was decided by. Times are minutes from when the day begins.
+// A Sheet is a stored run sheet: the plan and the figures behind it. Times are minutes
+// from the start of the day.
 type Sheet struct {
 	V    int    `json:"v"`
 	Over string `json:"over"` // which rows it was laid over: their digest
@@ -33,7 +33,7 @@ type Sheet struct {
 
 const sheetNow = 1
 
-// A Turn is a blade's time on its saw.
+// A Turn is a stretch of work with one blade on one saw.
 type Turn struct {
 	Stage     job.Stage `json:"stage"`
 	Saw       uuid.UUID `json:"saw_id"`
@@ -50,7 +50,7 @@ type Turn struct {
 	Cuts      []Cut     `json:"cuts"`
 }
 
-// A Cut is a row on the sheet, with what Run needs.
+// A Cut is pieces of a row in a turn, with the figures that Run shows.
 type Cut struct {
 	Row     uuid.UUID      `json:"row_id"`
 	Pieces  int            `json:"pieces"` // that were left as it was planned
@@ -65,8 +65,8 @@ type Cut struct {
 	Rework  float64        `json:"rework_min"` // of Minutes
 }
 
-// A Heard is what was measured of a saw that stands against its cuts, as the sheet
-// was laid out.
+// A Heard is a finding about a saw, from its readings, that stood when the sheet was
+// made.
 type Heard struct {
 	Saw     string   `json:"saw_name"`
 	Verdict string   `json:"verdict"`
@@ -74,14 +74,14 @@ type Heard struct {
 	WayOut  say.Line `json:"way_out"`
 }
 
-// LeftOut is a row that no blade on no saw may cut.
+// LeftOut is a row that no blade on any saw may cut.
 type LeftOut struct {
 	Row uuid.UUID `json:"row_id"`
 	Why say.Line  `json:"why"`
 }
 
-// A Pass is where a blade becomes due in the middle of its work, and what costs
-// least there.
+// A Pass is where a blade becomes pitchy or dull in the middle of its work, and the
+// cheapest thing to do there.
 type Pass struct {
 	Blade     uuid.UUID `json:"blade_id"`
 	BladeName string    `json:"blade_name"`
@@ -117,5 +117,5 @@ func (p Pass) Says(row string) say.Line {
 // section 16: a minute or two). A hand-held saw is led anew along every line.
 const setUp = 1.5
 
-// washMin is what a wash takes of somebody's time: soaking is nobody's.
+// washMin is the time that a person spends on a wash. Soaking takes nobody's time.
 const washMin = 12

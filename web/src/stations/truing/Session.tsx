@@ -14,21 +14,17 @@ import { useTruingResult, useTruings } from '../../api/truing';
 import type { Blade, Saw, TruingInput, TruingRecord, TruingResult, TruingTest, Units } from '../../api/types';
 import { useBy } from '../../api/session';
 import { usePreferences } from '../../ui/preferences';
-import { save, saveSvg } from '../../drawings/save';
+import { saveSvg } from '../../drawings/save';
 import { TruingView } from '../../drawings/TruingView';
 import { formatDial } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
-import { FileButton } from '../../ui/FileButton';
 import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { ClearanceTable } from './ClearanceTable';
-import { GaugePanel } from '../../ui/GaugePanel';
-import { ReadingEntry } from '../../ui/ReadingEntry';
 import { isEnough } from './enough';
-import { nameOf, placeOf, readSlots, testWords } from '../../ui/truingTests';
-import { readRounds } from '../../measure/readings';
+import { readSlots, testWords } from '../../ui/truingTests';
 import { useDates } from '../../ui/useDates';
-import { Readings } from './Readings';
+import { ReadingPane } from './ReadingPane';
 import { Settings, type Setup } from './Settings';
 import { useRounds } from './useRounds';
 import { Found } from './Found';
@@ -120,21 +116,11 @@ function Page({ test, saw, blades, units, first }: Props) {
     enough && result.error !== null && !(result.error instanceof ProblemError && result.error.status < 500);
   const doubtful = new Set(round === 0 ? found?.doubtful_first : found?.doubtful_second);
 
-  const load = (text: string) => {
-    const [one, two] = readRounds(text, units);
-    if (two.length === 0) readings.put(one);
-    else readings.load(one, two);
-  };
   const again = () => {
     setBefore(found);
     readings.clear();
     setSetup((now) => ({ ...now, sizes: {} }));
     key.current = crypto.randomUUID();
-  };
-  const csv = () => {
-    const head = 'place,first_mm,second_mm\n';
-    const lines = rounds[0].map((v, i) => `${nameOf(test, 0, i, n)},${v},${rounds[1][i] ?? ''}`);
-    save(new Blob([head + lines.join('\n') + '\n'], { type: 'text/csv' }), `${test}.csv`);
   };
   const other = past.data?.find((r) => String(r.id) === compare);
   const compared = useTruingResult(other?.input);
@@ -177,57 +163,14 @@ function Page({ test, saw, blades, units, first }: Props) {
             onSize={(part) => setSetup((now) => ({ ...now, sizes: { ...now.sizes, ...part } }))}
           />
           {read && (
-            <>
-              {!full && n > 0 && (
-                <ReadingEntry
-                  label={nameOf(test, round, now.length, n)}
-                  units={units}
-                  onRead={readings.put}
-                />
-              )}
-              {!full && n > 0 && instrument === 'dial' && placeOf(test, 0, 0, n) && (
-                <GaugePanel
-                  units={units}
-                  place={placeOf(test, round, now.length, n)}
-                  at={`${round} ${now.length}`}
-                  onCapture={(mm) => readings.put([mm])}
-                />
-              )}
-              {test === 'clearance' && n === 0 && <Box>{t`Choose a blade with teeth.`}</Box>}
-              <Readings
-                rounds={rounds}
-                round={round}
-                test={test}
-                n={n}
-                doubtful={doubtful}
-                units={units}
-                onAgain={readings.cutBack}
-              />
-              <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
-                <Button
-                  size="small"
-                  variant="outlined"
-                  disabled={now.length === 0}
-                  onClick={() => readings.cutBack(now.length - 1)}
-                >
-                  {t`Undo`}
-                </Button>
-                {full && round === 0 && (test === 'runout' || test === 'clearance') && (
-                  <Button size="small" variant="contained" onClick={readings.second}>
-                    {test === 'runout' ? t`Turned half round: read again` : t`Now the right side`}
-                  </Button>
-                )}
-                <FileButton
-                  size="small"
-                  label={t`Readings file`}
-                  accept=".csv,.txt,text/csv,text/plain"
-                  onFile={(f) => void f.text().then(load)}
-                >
-                  {t`From a file`}
-                </FileButton>
-                <Button size="small" disabled={rounds[0].length === 0} onClick={csv}>{t`Save as CSV`}</Button>
-              </Box>
-            </>
+            <ReadingPane
+              test={test}
+              n={n}
+              readings={readings}
+              byDial={instrument === 'dial'}
+              doubtful={doubtful}
+              units={units}
+            />
           )}
         </Box>
         <Box sx={{ minWidth: 0 }}>

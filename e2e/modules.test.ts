@@ -1,6 +1,9 @@
-/** What is drawn, held to the numbers that it is drawn from. */
+/** Modules of the front end, without a page: drawings held to their numbers, formats, parsers, search and order. */
 import { expect, test } from '@playwright/test';
-import type { Blade } from '../web/src/api/types';
+import table from '../core/measure/testdata/format.json' with { type: 'json' };
+import type { Blade, DayMark, Saw } from '../web/src/api/types';
+import { daysUpTo, glyphsOf } from '../web/src/stations/bench/week';
+import { hang } from '../web/src/stations/rack/order';
 import { matches, type Wanted } from '../web/src/stations/rack/search';
 import { readNumbers, readRounds } from '../web/src/measure/readings';
 import { nameOf, placeOf, readSlots } from '../web/src/ui/truingTests';
@@ -9,9 +12,12 @@ import { bladePath, tipsPath } from '../web/src/drawings/blade';
 import { shortSpecOf, specOf } from '../web/src/drawings/words';
 import {
   formatDial,
+  formatFigure,
+  formatLength,
   formatRun,
   formatSetting,
   formatThin,
+  formatVolume,
   heightStep,
   trim,
   typedNumber,
@@ -155,4 +161,50 @@ test('a blade is found by what people call it', () => {
 test('a form edits a part of a record, and leaves the rest alone', () => {
   const from = { name: 'Plough', version: 3, teeth: 24 };
   expect(pick(from, ['name', 'teeth'] as const)).toEqual({ name: 'Plough', teeth: 24 });
+});
+
+test('lengths are written as the core writes them', () => {
+  for (const row of table) {
+    expect(formatLength(row.mm, 'mm')).toBe(row.metric);
+    expect(formatLength(row.mm, 'in')).toBe(row.inch);
+  }
+  expect([formatFigure(0.1234, 'deg', 'in'), formatFigure(0.254, 'mm', 'in')]).toEqual(['0.123°', '0.01"']);
+  expect([
+    formatVolume(0.25, 'mm'),
+    formatVolume(1, 'mm'),
+    formatVolume(0.9, 'in'),
+    formatVolume(1, 'in'),
+  ]).toEqual(['250 ml', '1 l', '30.4 fl oz', '1.1 qt']);
+});
+
+test('the rack hangs as it is asked to', () => {
+  const of = (id: string, name: string, diameter_mm: number, kept_for: string) =>
+    ({ id, name, diameter_mm, kept_for }) as Blade;
+  const blades = [of('a', 'Rook', 254, 'rip'), of('b', 'Heron', 305, 'sheet'), of('c', 'Crane', 254, 'rip')];
+  const saws = [{ name: 'Long Table', diameter_mm: 254 }] as Saw[];
+  const hung = (order: Parameters<typeof hang>[1]) =>
+    hang(blades, order, ['c', 'b'], saws, 'mm').map((s) => [s.heading, ...s.blades.map((b) => b.id)]);
+  expect(hung('due')).toEqual([['', 'c', 'b', 'a']]);
+  expect(hung('name')).toEqual([['', 'c', 'b', 'a']]);
+  expect(hung('size')).toEqual([
+    ['305 mm', 'b'],
+    ['254 mm, Long Table', 'a', 'c'],
+  ]);
+  expect(hung('use').map(([, ...ids]) => ids)).toEqual([['a', 'c'], ['b']]);
+});
+
+test('the marks of a day add up', () => {
+  expect(daysUpTo('2026-03-02', 3)).toEqual(['2026-02-28', '2026-03-01', '2026-03-02']);
+  const marks = [
+    { kind: 'cut', metres: 12, burnt: 1 },
+    { kind: 'cut', metres: 3 },
+    { kind: 'washed' },
+  ] as DayMark[];
+  expect(glyphsOf(marks)).toMatchObject({
+    metres: 15,
+    washed: true,
+    changed: false,
+    burnt: true,
+    splintery: false,
+  });
 });
