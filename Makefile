@@ -30,12 +30,13 @@ generate:
 	go tool oapi-codegen -config api/server.yaml api/openapi.yaml
 	@sed -i '1i //go:build !js\n' internal/httpapi/contract/server.gen.go
 	go run ./scripts/records
+	go run ./scripts/enums
 	cd web && npm run -s types && npm run -s sentences
 
-generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go internal/store/rows.gen.go internal/wire/records.gen.go web/src/api/schema.d.ts web/src/locales/en.po web/src/api/bounds.json
+generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go internal/store/rows.gen.go internal/wire/records.gen.go $(wildcard core/*/enum.gen.go) web/src/api/schema.d.ts web/src/locales/en.po web/src/api/bounds.json
 fresh:
-	@old=$$(mktemp -d) && trap 'rm -rf "$$old"' EXIT && cp $(generated) "$$old" && $(MAKE) -s generate && \
-	for f in $(generated); do diff -q "$$old/$$(basename $$f)" $$f >/dev/null || \
+	@old=$$(mktemp -d) && trap 'rm -rf "$$old"' EXIT && cp --parents $(generated) "$$old" && $(MAKE) -s generate && \
+	for f in $(generated); do diff -q "$$old/$$f" $$f >/dev/null || \
 	  { echo "$$f was stale: commit what 'make generate' wrote." >&2; exit 1; }; done
 	go mod tidy -diff
 

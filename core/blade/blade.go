@@ -30,22 +30,13 @@ const (
 )
 
 var (
+	//corte:enum Grind parse unread
 	grindNames = word.Names{Kind: "grind", Of: []string{FTG: "FTG", ATB: "ATB", HighATB: "HIATB", ATBR: "ATBR", TCG: "TCG", OneWay: "ONEWAY", Conical: "CONICAL"}}
 	grindWords = [...]string{FTG: "flat top", ATB: "alternate bevel", HighATB: "high alternate bevel", ATBR: "alternate bevel with raker", TCG: "triple chip", OneWay: "one-way bevel", Conical: "conical"}
 )
 
 // Grinds lists every grind in the order of the constants.
 func Grinds() []Grind { return []Grind{FTG, ATB, HighATB, ATBR, TCG, OneWay, Conical} }
-
-// ParseGrind is the inverse of Grind.String.
-func ParseGrind(s string) (Grind, error) { return word.Value[Grind](grindNames, s) }
-
-// String returns the grind's code, as it stands in records; nothing for a disc
-// that has none.
-func (g Grind) String() string { return word.Name(grindNames, g) }
-
-// MarshalText writes it as it stands in records.
-func (g Grind) MarshalText() ([]byte, error) { return word.Text(grindNames, g) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (g *Grind) UnmarshalText(text []byte) (err error) {
@@ -76,23 +67,8 @@ const (
 	Abrasive             // bonded abrasive wheel
 )
 
+//corte:enum Make parse
 var makeNames = word.Names{Kind: "make", Of: []string{"toothed", "dado", "scoring", "diamond", "abrasive"}}
-
-func (m Make) String() string { return word.Name(makeNames, m) }
-
-// ParseMake is the inverse of Make.String.
-func ParseMake(s string) (Make, error) {
-	return word.Value[Make](makeNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (m Make) MarshalText() ([]byte, error) { return word.Text(makeNames, m) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (m *Make) UnmarshalText(text []byte) (err error) {
-	*m, err = ParseMake(string(text))
-	return err
-}
 
 // A Use is what an owner keeps a blade for.
 type Use uint8
@@ -109,23 +85,8 @@ const (
 	UseMineral // tile, brick, stone
 )
 
+//corte:enum Use parse
 var useNames = word.Names{Kind: "use", Of: []string{"general", "rip", "crosscut", "sheet", "joints", "metal", "plastic", "dirty", "mineral"}}
-
-func (u Use) String() string { return word.Name(useNames, u) }
-
-// ParseUse is the inverse of Use.String.
-func ParseUse(s string) (Use, error) {
-	return word.Value[Use](useNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (u Use) MarshalText() ([]byte, error) { return word.Text(useNames, u) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (u *Use) UnmarshalText(text []byte) (err error) {
-	*u, err = ParseUse(string(text))
-	return err
-}
 
 // A Blade is one circular blade. Lengths are millimetres, angles degrees.
 type Blade struct {
@@ -165,26 +126,8 @@ const (
 	HardCarbide            // fine-grained: stays sharp long, chips easily
 )
 
+//corte:enum Carbide parse blank
 var carbideNames = word.Names{Kind: "carbide", Of: []string{"unknown", "tough", "usual", "hard"}}
-
-func (c Carbide) String() string { return word.Name(carbideNames, c) }
-
-// ParseCarbide is the inverse of Carbide.String; nothing said is unknown.
-func ParseCarbide(s string) (Carbide, error) {
-	if s == "" {
-		return 0, nil
-	}
-	return word.Value[Carbide](carbideNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (c Carbide) MarshalText() ([]byte, error) { return word.Text(carbideNames, c) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (c *Carbide) UnmarshalText(text []byte) (err error) {
-	*c, err = ParseCarbide(string(text))
-	return err
-}
 
 // A GulletShape is how much room a gullet of a depth holds.
 type GulletShape uint8
@@ -196,26 +139,8 @@ const (
 	NarrowGullet              // little behind a long shoulder or a filled-in back
 )
 
+//corte:enum GulletShape parse blank
 var gulletNames = word.Names{Kind: "gullet", Of: []string{"unknown", "round", "hooked", "narrow"}}
-
-func (g GulletShape) String() string { return word.Name(gulletNames, g) }
-
-// ParseGulletShape is the inverse of GulletShape.String; nothing said is unknown.
-func ParseGulletShape(s string) (GulletShape, error) {
-	if s == "" {
-		return 0, nil
-	}
-	return word.Value[GulletShape](gulletNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (g GulletShape) MarshalText() ([]byte, error) { return word.Text(gulletNames, g) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (g *GulletShape) UnmarshalText(text []byte) (err error) {
-	*g, err = ParseGulletShape(string(text))
-	return err
-}
 
 // gulletShares are the areas of the shapes as shares of pitch times depth. The
 // usual one is the model's (section 5); the others are judgement.

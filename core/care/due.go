@@ -27,18 +27,8 @@ const (
 	Due
 )
 
+//corte:enum Urgency
 var urgencyNames = word.Names{Kind: "urgency", Of: []string{"fine", "soon", "due"}}
-
-func (u Urgency) String() string { return word.Name(urgencyNames, u) }
-
-// MarshalText writes it as it stands in records.
-func (u Urgency) MarshalText() ([]byte, error) { return word.Text(urgencyNames, u) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (u *Urgency) UnmarshalText(text []byte) (err error) {
-	*u, err = word.Value[Urgency](urgencyNames, string(text))
-	return err
-}
 
 // A Health is what a blade wants, and when.
 type Health struct {

@@ -23,23 +23,8 @@ const (
 	FullReach                  // teeth cross the work by the shortest way
 )
 
+//corte:enum School parse
 var schoolNames = word.Names{Kind: "school of height", Of: []string{"saw", "proud", "gullets", "full"}}
-
-func (s School) String() string { return word.Name(schoolNames, s) }
-
-// ParseSchool is the inverse of School.String.
-func ParseSchool(s string) (School, error) {
-	return word.Value[School](schoolNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (s School) MarshalText() ([]byte, error) { return word.Text(schoolNames, s) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (s *School) UnmarshalText(text []byte) (err error) {
-	*s, err = ParseSchool(string(text))
-	return err
-}
 
 // Heights are where each school sets a blade, within the saw's reach, and what
 // is suggested first. For a chop all are 0. A cut to a depth, or from both

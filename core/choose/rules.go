@@ -37,18 +37,8 @@ const (
 	RulePush  // more of it than a hand keeps up
 )
 
+//corte:enum Rule
 var ruleNames = word.Names{Kind: "rule", Of: []string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition", "teeth", "push"}}
-
-func (r Rule) String() string { return word.Name(ruleNames, r) }
-
-// MarshalText writes it as it stands in records.
-func (r Rule) MarshalText() ([]byte, error) { return word.Text(ruleNames, r) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (r *Rule) UnmarshalText(text []byte) (err error) {
-	*r, err = word.Value[Rule](ruleNames, string(text))
-	return err
-}
 
 // A Stop says which rule a blade breaks on this saw and cut, why, and what
 // would be right instead.

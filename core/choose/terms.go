@@ -27,18 +27,8 @@ const (
 	termCount
 )
 
+//corte:enum Term
 var termNames = word.Names{Kind: "term", Of: []string{"finish", "scorch", "load", "room", "wall", "fitness", "condition", "change"}}
-
-func (t Term) String() string { return word.Name(termNames, t) }
-
-// MarshalText writes it as it stands in records.
-func (t Term) MarshalText() ([]byte, error) { return word.Text(termNames, t) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (t *Term) UnmarshalText(text []byte) (err error) {
-	*t, err = word.Value[Term](termNames, string(text))
-	return err
-}
 
 // Why is the drawing of Learn (core/practice) in which a term can be tried; empty
 // where there is none.

@@ -67,18 +67,8 @@ const (
 	ByShoulder              // no tooth can bite deeper than the shoulder before it
 )
 
+//corte:enum Bound
 var boundNames = word.Names{Kind: "bound", Of: []string{"scorch", "hand", "bog", "splinter", "gullet", "wall", "shoulder"}}
-
-func (b Bound) String() string { return word.Name(boundNames, b) }
-
-// MarshalText writes it as it stands in records.
-func (b Bound) MarshalText() ([]byte, error) { return word.Text(boundNames, b) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (b *Bound) UnmarshalText(text []byte) (err error) {
-	*b, err = word.Value[Bound](boundNames, string(text))
-	return err
-}
 
 var boundWords = [...]string{"scorch", "an unsteady hand", "bog", "splinters", "full gullets", "marks on the wall", "the shoulders behind the teeth"}
 
@@ -115,18 +105,8 @@ const (
 	Roomy
 )
 
+//corte:enum RoomWord
 var gradeNames = word.Names{Kind: "grade", Of: []string{"shut", "tight", "fair", "roomy"}}
-
-func (g RoomWord) String() string { return word.Name(gradeNames, g) }
-
-// MarshalText writes it as it stands in records.
-func (g RoomWord) MarshalText() ([]byte, error) { return word.Text(gradeNames, g) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (g *RoomWord) UnmarshalText(text []byte) (err error) {
-	*g, err = word.Value[RoomWord](gradeNames, string(text))
-	return err
-}
 
 // Grade is shut under 1, tight to 1.5, fair to 2.5, roomy over that.
 func (w Window) Grade() RoomWord {

@@ -25,27 +25,12 @@ const (
 	Sheet                     // through face veneers that run both ways
 )
 
+//corte:enum Direction parse
 var directionNames = word.Names{Kind: "direction", Of: []string{"rip", "crosscut", "sheet"}}
-
-func (d Direction) String() string { return word.Name(directionNames, d) }
 
 // Across reports whether fibres are severed: in sheet goods the face veneers
 // are across the grain somewhere, so a sheet counts as a crosscut.
 func (d Direction) Across() bool { return d != Rip }
-
-// ParseDirection is the inverse of Direction.String.
-func ParseDirection(s string) (Direction, error) {
-	return word.Value[Direction](directionNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (d Direction) MarshalText() ([]byte, error) { return word.Text(directionNames, d) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (d *Direction) UnmarshalText(text []byte) (err error) {
-	*d, err = ParseDirection(string(text))
-	return err
-}
 
 // A Motion is how blade and work pass each other.
 type Motion uint8
@@ -56,23 +41,8 @@ const (
 	Push                // a sliding miter saw along the work, front to back
 )
 
+//corte:enum Motion parse
 var motionNames = word.Names{Kind: "motion", Of: []string{"along", "chop", "push"}}
-
-func (m Motion) String() string { return word.Name(motionNames, m) }
-
-// ParseMotion is the inverse of Motion.String.
-func ParseMotion(s string) (Motion, error) {
-	return word.Value[Motion](motionNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (m Motion) MarshalText() ([]byte, error) { return word.Text(motionNames, m) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (m *Motion) UnmarshalText(text []byte) (err error) {
-	*m, err = ParseMotion(string(text))
-	return err
-}
 
 // A Finish is what the cut face must be good for (craft section 1).
 type Finish uint8
@@ -85,6 +55,7 @@ const (
 )
 
 var (
+	//corte:enum Finish parse
 	finishNames  = word.Names{Kind: "finish", Of: []string{"rough", "hidden", "show", "fine"}}
 	finishLimits = [...]float64{2.5, 1.2, 0.6, 0.3}         // model section 4
 	wallLimits   = [...]measure.Length{0, 0.12, 0.06, 0.03} // model section 4b
@@ -92,8 +63,6 @@ var (
 
 // alongBears is how much more an edge bears along the grain (model section 4).
 const alongBears = 2
-
-func (f Finish) String() string { return word.Name(finishNames, f) }
 
 // SplinterLimit is the most splintering, on the model's scale, that a face of
 // this finish bears across the grain. Along it an edge bears alongBears times
@@ -103,20 +72,6 @@ func (f Finish) SplinterLimit() float64 { return finishLimits[f] }
 // WallLimit is the deepest mark on the wall that this finish bears (model
 // section 4b); 0 where none is looked for.
 func (f Finish) WallLimit() measure.Length { return wallLimits[f] }
-
-// ParseFinish is the inverse of Finish.String.
-func ParseFinish(s string) (Finish, error) {
-	return word.Value[Finish](finishNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (f Finish) MarshalText() ([]byte, error) { return word.Text(finishNames, f) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (f *Finish) UnmarshalText(text []byte) (err error) {
-	*f, err = ParseFinish(string(text))
-	return err
-}
 
 // A Support is what holds the fibres of a face where teeth leave it.
 type Support uint8
@@ -132,28 +87,13 @@ const (
 )
 
 var (
+	//corte:enum Support parse
 	supportNames   = word.Names{Kind: "support", Of: []string{"open", "tape", "zero-clearance", "backer", "scored", "scoring-blade", "spare"}}
 	supportFactors = [...]float64{1, 0.7, 0.45, 0.4, 0.35, 0.3, 1} // model section 4, u; the scoring blade craft section 19
 )
 
-func (s Support) String() string { return word.Name(supportNames, s) }
-
 // Factor is the share of the splintering that is left with this support.
 func (s Support) Factor() float64 { return supportFactors[s] }
-
-// ParseSupport is the inverse of Support.String.
-func ParseSupport(s string) (Support, error) {
-	return word.Value[Support](supportNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (s Support) MarshalText() ([]byte, error) { return word.Text(supportNames, s) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (s *Support) UnmarshalText(text []byte) (err error) {
-	*s, err = ParseSupport(string(text))
-	return err
-}
 
 // FaceNames are the two places where teeth leave the work, in the order of
 // Figures.Exit and Figures.Other. carried says that the work lies on the saw
@@ -198,23 +138,8 @@ const (
 	Fold         // a kerf to fold along
 )
 
+//corte:enum Form parse
 var formNames = word.Names{Kind: "form", Of: []string{"through", "groove", "rabbet", "cheek", "fold"}}
-
-func (f Form) String() string { return word.Name(formNames, f) }
-
-// ParseForm is the inverse of Form.String.
-func ParseForm(s string) (Form, error) {
-	return word.Value[Form](formNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (f Form) MarshalText() ([]byte, error) { return word.Text(formNames, f) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (f *Form) UnmarshalText(text []byte) (err error) {
-	*f, err = ParseForm(string(text))
-	return err
-}
 
 // Bears reports whether the bottom of the form meets another piece, so that it
 // wants to be flat.
@@ -229,23 +154,8 @@ const (
 	Sacrifice            // a sheet to be cut into
 )
 
+//corte:enum Bed parse
 var bedNames = word.Names{Kind: "bed", Of: []string{"air", "runners", "sheet"}}
-
-func (b Bed) String() string { return word.Name(bedNames, b) }
-
-// ParseBed is the inverse of Bed.String.
-func ParseBed(s string) (Bed, error) {
-	return word.Value[Bed](bedNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (b Bed) MarshalText() ([]byte, error) { return word.Text(bedNames, b) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (b *Bed) UnmarshalText(text []byte) (err error) {
-	*b, err = ParseBed(string(text))
-	return err
-}
 
 // A Side is left or right as somebody sees it who stands at the saw.
 type Side uint8
@@ -256,9 +166,8 @@ const (
 	Right
 )
 
+//corte:enum Side parse
 var sideNames = word.Names{Kind: "side", Of: []string{"unknown", "left", "right"}}
-
-func (s Side) String() string { return word.Name(sideNames, s) }
 
 // Opposite is the other side; of an unknown one it is unknown.
 func (s Side) Opposite() Side {
@@ -271,20 +180,6 @@ func (s Side) Opposite() Side {
 	return UnknownSide
 }
 
-// ParseSide is the inverse of Side.String.
-func ParseSide(s string) (Side, error) {
-	return word.Value[Side](sideNames, s)
-}
-
-// MarshalText writes a side as it stands in records.
-func (s Side) MarshalText() ([]byte, error) { return word.Text(sideNames, s) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (s *Side) UnmarshalText(text []byte) (err error) {
-	*s, err = ParseSide(string(text))
-	return err
-}
-
 // A Moisture is how wet the stock is (craft section 1). The zero Moisture is dry.
 type Moisture uint8
 
@@ -294,26 +189,8 @@ const (
 	Frozen          // with ice in it
 )
 
+//corte:enum Moisture parse blank
 var moistureNames = word.Names{Kind: "moisture", Of: []string{"dry", "wet", "frozen"}}
-
-func (m Moisture) String() string { return word.Name(moistureNames, m) }
-
-// ParseMoisture is the inverse of Moisture.String; nothing said is dry.
-func ParseMoisture(s string) (Moisture, error) {
-	if s == "" {
-		return 0, nil
-	}
-	return word.Value[Moisture](moistureNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (m Moisture) MarshalText() ([]byte, error) { return word.Text(moistureNames, m) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (m *Moisture) UnmarshalText(text []byte) (err error) {
-	*m, err = ParseMoisture(string(text))
-	return err
-}
 
 // What water does to wood, as factors on the table. Wet is the craft's
 // figure, frozen is judgement: ice makes wood heavier, harder and more brittle.

@@ -18,23 +18,8 @@ const (
 	Tap             // wants a mallet
 )
 
+//corte:enum Fit parse
 var fitNames = word.Names{Kind: "fit", Of: []string{"glue", "slip", "tap"}}
-
-func (f Fit) String() string { return word.Name(fitNames, f) }
-
-// ParseFit is the inverse of Fit.String.
-func ParseFit(s string) (Fit, error) {
-	return word.Value[Fit](fitNames, s)
-}
-
-// MarshalText writes a fit as it stands in records.
-func (f Fit) MarshalText() ([]byte, error) { return word.Text(fitNames, f) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (f *Fit) UnmarshalText(text []byte) (err error) {
-	*f, err = ParseFit(string(text))
-	return err
-}
 
 // Allowance is by how much the groove is wider than the piece.
 func (f Fit) Allowance() measure.Length { return [...]measure.Length{0.1, 0.25, 0}[f] }

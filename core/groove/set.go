@@ -20,23 +20,8 @@ const (
 	Dialled             // cutters without wobble that a dial spreads
 )
 
+//corte:enum Kind parse
 var kindNames = word.Names{Kind: "kind of set", Of: []string{"stack", "dial"}}
-
-func (k Kind) String() string { return word.Name(kindNames, k) }
-
-// ParseKind is the inverse of Kind.String.
-func ParseKind(s string) (Kind, error) {
-	return word.Value[Kind](kindNames, s)
-}
-
-// MarshalText writes a kind as it stands in records.
-func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (k *Kind) UnmarshalText(text []byte) (err error) {
-	*k, err = ParseKind(string(text))
-	return err
-}
 
 // A Range is the widths that a dial set makes with as many cutters.
 type Range struct {

@@ -23,26 +23,8 @@ const (
 	Joints                 // grooves, rabbets, cheeks and folds, with test pieces
 )
 
+//corte:enum Stage parse blank
 var stageNames = word.Names{Kind: "stage", Of: []string{"by rule", "rough", "rips", "crosscuts", "sheets", "joints"}}
-
-func (s Stage) String() string { return word.Name(stageNames, s) }
-
-// ParseStage is the inverse of Stage.String; nothing said is by rule.
-func ParseStage(s string) (Stage, error) {
-	if s == "" {
-		return ByRule, nil
-	}
-	return word.Value[Stage](stageNames, s)
-}
-
-// MarshalText writes a stage as it stands in records.
-func (s Stage) MarshalText() ([]byte, error) { return word.Text(stageNames, s) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (s *Stage) UnmarshalText(text []byte) (err error) {
-	*s, err = ParseStage(string(text))
-	return err
-}
 
 // A Row is pieces alike, before a saw and a blade are chosen for them.
 type Row struct {

@@ -26,19 +26,9 @@ const (
 	Steel
 )
 
+//corte:enum Kind
 var kindNames = word.Names{Kind: "kind of material", Of: []string{"softwood", "hardwood", "plywood", "composite", "laminate", "nailed",
 	"soft-metal", "plastic", "solid-surface", "cement-board", "mineral", "steel"}}
-
-func (k Kind) String() string { return word.Name(kindNames, k) }
-
-// MarshalText writes it as it stands in records.
-func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (k *Kind) UnmarshalText(text []byte) (err error) {
-	*k, err = word.Value[Kind](kindNames, string(text))
-	return err
-}
 
 // Modelled reports whether the feed-window model holds: for wood and boards
 // made of it. Everything else is chosen by rule.

@@ -22,23 +22,8 @@ const (
 	Circular             // hand-held, blade down through the work
 )
 
+//corte:enum Kind parse
 var kindNames = word.Names{Kind: "saw", Of: []string{"table", "miter", "circular"}}
-
-func (k Kind) String() string { return word.Name(kindNames, k) }
-
-// ParseKind is the inverse of Kind.String.
-func ParseKind(s string) (Kind, error) {
-	return word.Value[Kind](kindNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (k *Kind) UnmarshalText(text []byte) (err error) {
-	*k, err = ParseKind(string(text))
-	return err
-}
 
 // A Thread is the way in which the arbor's nut is cut.
 type Thread uint8
@@ -49,23 +34,8 @@ const (
 	LeftHand
 )
 
+//corte:enum Thread parse
 var threadNames = word.Names{Kind: "thread", Of: []string{"unknown", "right", "left"}}
-
-func (t Thread) String() string { return word.Name(threadNames, t) }
-
-// ParseThread is the inverse of Thread.String.
-func ParseThread(s string) (Thread, error) {
-	return word.Value[Thread](threadNames, s)
-}
-
-// MarshalText writes it as it stands in records.
-func (t Thread) MarshalText() ([]byte, error) { return word.Text(threadNames, t) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (t *Thread) UnmarshalText(text []byte) (err error) {
-	*t, err = ParseThread(string(text))
-	return err
-}
 
 // A Side is left or right as somebody sees it who stands at the saw.
 type Side = cut.Side

@@ -38,18 +38,8 @@ const (
 	kinds
 )
 
+//corte:enum Kind
 var kindNames = word.Names{Kind: "special cut", Of: []string{"plunge", "taper", "cove", "hopper", "crown", "resaw", "stopped", "round"}}
-
-func (k Kind) String() string { return word.Name(kindNames, k) }
-
-// MarshalText writes it as it stands in records.
-func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (k *Kind) UnmarshalText(text []byte) (err error) {
-	*k, err = word.Value[Kind](kindNames, string(text))
-	return err
-}
 
 // An Ask is a cut as somebody says it. What a kind does not need is 0.
 type Ask struct {

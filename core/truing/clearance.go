@@ -19,18 +19,8 @@ const (
 	Reject
 )
 
+//corte:enum Evenness
 var gradeNames = word.Names{Kind: "grade", Of: []string{"excellent", "good", "poor", "reject"}}
-
-func (g Evenness) String() string { return word.Name(gradeNames, g) }
-
-// MarshalText writes it as it stands in records.
-func (g Evenness) MarshalText() ([]byte, error) { return word.Text(gradeNames, g) }
-
-// UnmarshalText is the inverse of MarshalText.
-func (g *Evenness) UnmarshalText(text []byte) (err error) {
-	*g, err = word.Value[Evenness](gradeNames, string(text))
-	return err
-}
 
 // goodUpTo is the greatest spread that is still good.
 const goodUpTo = measure.Length(0.05)

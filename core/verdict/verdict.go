@@ -13,12 +13,8 @@ const (
 	Stop
 )
 
+//corte:enum Verdict unread
 var names = word.Names{Kind: "verdict", Of: []string{"clear", "caution", "stop"}}
-
-func (v Verdict) String() string { return word.Name(names, v) }
-
-// MarshalText writes it as it stands in records.
-func (v Verdict) MarshalText() ([]byte, error) { return word.Text(names, v) }
 
 // was is the word that stood for caution in the first edition's records, and
 // still does in worked cases.
