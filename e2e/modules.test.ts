@@ -1,15 +1,15 @@
 /** Modules of the front end, without a page: drawings held to their numbers, formats, parsers, search and order. */
 import { expect, test } from '@playwright/test';
 import table from '../core/measure/testdata/format.json' with { type: 'json' };
-import type { Blade, DayMark, Saw } from '../web/src/api/types';
+import type { Blade, Cut, DayMark, Saw } from '../web/src/api/types';
 import { daysUpTo, glyphsOf } from '../web/src/stations/bench/week';
 import { hang } from '../web/src/stations/rack/order';
 import { matches, type Wanted } from '../web/src/stations/rack/search';
 import { readNumbers, readRounds } from '../web/src/measure/readings';
 import { nameOf, placeOf, readSlots } from '../web/src/ui/truingTests';
 import { pick } from '../web/src/ui/pick';
-import { bladePath, tipsPath } from '../web/src/drawings/blade';
-import { shortSpecOf, specOf } from '../web/src/drawings/words';
+import { bladePath, slotsPath, tipsPath } from '../web/src/drawings/blade';
+import { cutBrief, cutSaid, shortSpecOf, specOf } from '../web/src/drawings/words';
 import {
   formatDial,
   formatFigure,
@@ -49,6 +49,28 @@ test('a strong hook leans its faces, none stands upright, a negative one leans a
     return Math.sign(Math.round((tip!.angle - face!.angle) * 1000)) + 0;
   };
   expect([lean(20), lean(0), lean(-5)]).toEqual([1, 0, -1]);
+});
+
+test('a tooth is drawn to its measures', () => {
+  const r = 127;
+  const behind = (p: { angle: number }) => (Math.PI / 2 - p.angle) * r; // along the rim, from the first tip
+  const pitch = (2 * Math.PI * r) / 24;
+  const [tip, land, back, turn, bottom, foot, face, next] = points(bladePath(rip));
+  const near = (all: number[]) => all.map((mm) => expect.closeTo(mm, 1));
+  expect([tip!, land!, face!, next!].map((p) => r - p.r)).toEqual(near([0, 0.24 * 4, 0.66 * 14, 0]));
+  expect(behind(land!)).toBeCloseTo(4, 1);
+  expect([r - bottom!.r, r - foot!.r, r - turn!.r]).toEqual(
+    [14, 14, 0.98 * 14].map((d) => expect.closeTo(d, 1)),
+  );
+  expect(r - back!.r).toBeCloseTo(0.44 * 14, 1);
+  expect(behind(next!)).toBeCloseTo(pitch, 1);
+  expect(behind(face!) - pitch).toBeCloseTo(Math.tan((20 * Math.PI) / 180) * 0.66 * 14, 0); // leans by its hook
+  const [slot, end] = points(slotsPath(rip, 4));
+  expect([r - slot!.r, r - end!.r]).toEqual([
+    expect.closeTo(0.98 * 14, 1),
+    expect.closeTo(0.98 * 14 + 20, 1),
+  ]);
+  expect(slotsPath(rip, 4).split('M')).toHaveLength(5);
 });
 
 test('only the teeth in the wood are marked', () => {
@@ -93,11 +115,13 @@ test('a comma that may part thousands is no number yet', () => {
 });
 
 test('a dial is written as it reads', () => {
-  expect([formatDial(0.0342, 'mm'), formatDial(-0.14, 'mm'), formatDial(0.1524, 'in')]).toEqual([
-    '0.034 mm',
-    '-0.14 mm',
-    '0.006"',
-  ]);
+  const read = [
+    formatDial(0.0342, 'mm'),
+    formatDial(-0.14, 'mm'),
+    formatDial(0.1524, 'in'),
+    formatDial(0.00254, 'in'),
+  ];
+  expect(read).toEqual(['0.034 mm', '-0.14 mm', '0.006"', '0.0001"']);
 });
 
 test('a pasted column is read, whatever stands beside its readings', () => {
@@ -207,4 +231,27 @@ test('the marks of a day add up', () => {
     burnt: true,
     splintery: false,
   });
+});
+
+test('a cut is said in a sentence, and briefly', () => {
+  const plain: Cut = {
+    ...{ saw_id: '', material: 'cherry', direction: 'rip', finish: 'show' },
+    ...{ thickness_mm: 25, width_mm: 120, length_mm: 900, pieces: 1, form: 'through', moisture: 'dry' },
+  };
+  const full: Cut = {
+    ...{ ...plain, form: 'groove', depth_mm: 9, miter_deg: 30, bevel_deg: 15, pieces: 2, piece_mm: 400 },
+    ...{ moisture: 'wet', moves: true },
+  };
+  const saw = { name: 'Drop' } as Saw;
+  expect(cutSaid(plain, saw, undefined, 'mm')).toBe(
+    'Rip 25 mm cherry, 900 mm long and 120 mm wide, right through, on the Drop, show face.',
+  );
+  expect(cutSaid(full, saw, undefined, 'mm')).toBe(
+    'Rip 25 mm cherry, 900 mm long and 120 mm wide, as a groove 9 mm deep, mitered 30°, tilted 15°, on the Drop, ' +
+      'show face, pieces of 400 mm, 2 of them, wet stock, stock that moves.',
+  );
+  expect(cutBrief(plain, saw, undefined, 'mm')).toBe('Rip 25 mm cherry, 900 mm long, show · Drop');
+  expect(cutBrief(full, saw, undefined, 'mm')).toBe(
+    'Rip 25 mm cherry, 2 of them, 900 mm long, as a groove 9 mm deep, mitered 30°, tilted 15°, show · Drop',
+  );
 });

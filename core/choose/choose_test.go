@@ -178,6 +178,8 @@ func TestKerfByMotorAndCircuit(t *testing.T) {
 		says  string
 	}{
 		"a small motor":   {0, 900, "thin kerf"},
+		"under 1500 W":    {0, 1499, "thin kerf leaves more in hand"},
+		"1500 W and more": {0, 1500, "full kerf: stiffer"},
 		"a strong motor":  {0, 3500, "full kerf: stiffer"},
 		"a knife forbids": {2.5, 900, "riving knife (2.5 mm) is as thick"},
 	} {

@@ -238,10 +238,10 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	}
 	if j.Exit == cut.ScoringBlade {
 		switch wider := s.Scoring.Kerf - b.Kerf; {
-		case wider < scoresWider-hair:
-			k.add(RuleMake, "use a blade with a narrower kerf, or shim the scoring blade out", "the scoring kerf (%s) is less than %s wider than this kerf (%s): the face chips beside it", say.Thin(s.Scoring.Kerf), say.Thin(scoresWider), say.Thin(b.Kerf))
-		case wider > scoresWidest+hair:
-			k.add(RuleMake, "set the scoring kerf nearer to this one", "the scoring kerf (%s) is more than %s wider than this kerf (%s): it leaves a step that you can feel", say.Thin(s.Scoring.Kerf), say.Thin(scoresWidest), say.Thin(b.Kerf))
+		case wider < truing.ScoresLeast-hair:
+			k.add(RuleMake, "use a blade with a narrower kerf, or shim the scoring blade out", "the scoring kerf (%s) is less than %s wider than this kerf (%s): the face chips beside it", say.Thin(s.Scoring.Kerf), say.Thin(truing.ScoresLeast), say.Thin(b.Kerf))
+		case wider > truing.ScoresMost+hair:
+			k.add(RuleMake, "set the scoring kerf nearer to this one", "the scoring kerf (%s) is more than %s wider than this kerf (%s): it leaves a step that you can feel", say.Thin(s.Scoring.Kerf), say.Thin(truing.ScoresMost), say.Thin(b.Kerf))
 		}
 	}
 	if j.Form == cut.Through && !j.BothFaces && j.Motion == cut.Along {
@@ -251,13 +251,6 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	}
 	return append(out, k.stops...)
 }
-
-// A scoring kerf is wider than the main one by so much, between the two (craft
-// section 19).
-const (
-	scoresWider  = measure.Length(0.05)
-	scoresWidest = measure.Length(0.15)
-)
 
 // Measured is what the last readings of a blade on a saw mean for its cuts: the
 // range of side clearance over its teeth, and its run-out; 0 was not measured.

@@ -90,12 +90,12 @@ func (k Ranking) worse(r Request, rack []Candidate, on, best int) bool {
 	return stands(on) > stands(best)
 }
 
-// longChange is the length of a change, in minutes, from which it needs a gain that
-// can be worked out.
+// longChange is the longest change, in minutes, that is advised where no gain in
+// minutes can be worked out.
 const longChange = 5
 
-// hardly reports whether two times differ too little to matter: by less than a
-// twentieth of the first, or than half a minute.
+// hardly reports whether two times differ too little to matter: by less than half
+// a minute, or than a twentieth of the first where that is more.
 func hardly(a, b float64) bool { return math.Abs(a-b) < max(0.5, 0.05*a) }
 
 func (s Swap) says(r Request) say.Line {

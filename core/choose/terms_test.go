@@ -45,6 +45,7 @@ func TestTerms(t *testing.T) {
 		"nobody looks at it":      {TermWall, func(_ *cut.Figures, _ *Candidate, r *Request) { r.Job.Finish = cut.Rough }, 1},
 		"sharp and clean":         {TermCondition, none, 1},
 		"worn by half, pitchy":    {TermCondition, func(_ *cut.Figures, c *Candidate, _ *Request) { c.State = cut.State{Sharpness: 1.5, Pitch: 2} }, 1 / 1.44},
+		"a hook nobody has read":  {TermCondition, func(_ *cut.Figures, c *Candidate, r *Request) { c.Blade.HookUnknown, r.Saw = true, slider }, 0.2},
 		"chipped":                 {TermCondition, func(_ *cut.Figures, c *Candidate, _ *Request) { c.State.Chipped = true }, 0.6},
 		"a change for one piece":  {TermChange, none, math.Exp(-3. / 14)},
 		"for fifty":               {TermChange, func(_ *cut.Figures, _ *Candidate, r *Request) { r.Job.Pieces = 50 }, math.Exp(-3. / 112)},
@@ -84,18 +85,18 @@ func TestFitnessIsTheModels(t *testing.T) {
 	}
 	general, rip := blade.Blade{KeptFor: blade.UseGeneral, Grind: blade.ATB}, blade.Blade{KeptFor: blade.UseRip, Grind: blade.ATB}
 	for name, tt := range map[string]struct{ under, over, want, then fit }{
-		"fine is under 12.5 mm":   {of("cherry", cut.Hidden, cut.Rip, 12.4, rip), of("cherry", cut.Hidden, cut.Rip, 12.6, rip), fitFiner, fitKept},
-		"rough is over 19 mm":     {of("cherry", cut.Rough, cut.Rip, 18.9, general), of("cherry", cut.Rough, cut.Rip, 19.1, general), fitGeneral, fitFraming},
-		"framing is over 22 mm":   {of("birch-ply", cut.Show, cut.Sheet, 21.9, general), of("birch-ply", cut.Show, cut.Sheet, 22.1, general), fitGeneral, fitCoarse},
-		"a small blade is thin":   {fit(10 * kerfFor(199, true)), fit(10 * kerfFor(200, true)), 16, 24},
-		"and full from 200 mm on": {fit(10 * kerfFor(199, false)), fit(10 * kerfFor(200, false)), 20, 32},
+		"fine is under 12.5 mm": {of("cherry", cut.Hidden, cut.Rip, 12.4, rip), of("cherry", cut.Hidden, cut.Rip, 12.6, rip), fitFiner, fitKept},
+		"rough is over 19 mm":   {of("cherry", cut.Rough, cut.Rip, 18.9, general), of("cherry", cut.Rough, cut.Rip, 19.1, general), fitGeneral, fitFraming},
+		"framing is over 22 mm": {of("birch-ply", cut.Show, cut.Sheet, 21.9, general), of("birch-ply", cut.Show, cut.Sheet, 22.1, general), fitGeneral, fitCoarse},
 	} {
 		if tt.under != tt.want || tt.over != tt.then {
 			t.Errorf("%s: %d and %d, want %d and %d", name, tt.under, tt.over, tt.want, tt.then)
 		}
 	}
-	if scoresWider != 0.05 || scoresWidest != 0.15 || strongMotorW != 1500 || unreadTerm != 0.2 || longChange != 5 {
-		t.Error("a bound of docs/model.md has another figure here")
+	for d, want := range map[measure.Length][2]measure.Length{199: {1.6, 2.0}, 200: {2.4, 3.2}} {
+		if got := [2]measure.Length{kerfFor(d, true), kerfFor(d, false)}; got != want {
+			t.Errorf("a thin and a full kerf at %v are %v, want %v", d, got, want)
+		}
 	}
 	for name, tt := range map[string]struct {
 		a, b float64

@@ -16,11 +16,11 @@ type Scored struct {
 	Move  measure.Length // of the scoring blade, to the right; negative to the left
 }
 
-// The scoring kerf is wider than the main one by this much, and lies over its
-// middle as near as can be set.
+// The scoring kerf is wider than the main one by ScoresLeast to ScoresMost, and lies
+// within scoresAside of its middle (craft section 19).
 const (
-	scoresLeast = measure.Length(0.05)
-	scoresMost  = measure.Length(0.15)
+	ScoresLeast = measure.Length(0.05)
+	ScoresMost  = measure.Length(0.15)
 	scoresAside = measure.Length(0.02)
 )
 
@@ -43,11 +43,11 @@ func (s Scored) Judge() Finding {
 		f.say(form, with...)
 	}
 	switch {
-	case s.Wider < scoresLeast-1e-9:
-		mind("The scoring kerf is %s wider than the main kerf, less than the %s it needs: the face chips beside it.", say.Dial(s.Wider), say.Dial(scoresLeast))
+	case s.Wider < ScoresLeast-1e-9:
+		mind("The scoring kerf is %s wider than the main kerf, less than the %s it needs: the face chips beside it.", say.Dial(s.Wider), say.Dial(ScoresLeast))
 		f.do("Unplug the saw. Shim the scoring blade out, or raise it if it is a conical one.")
-	case s.Wider > scoresMost+1e-9:
-		mind("The scoring kerf is %s wider than the main kerf, more than %s: it leaves a step that you can feel.", say.Dial(s.Wider), say.Dial(scoresMost))
+	case s.Wider > ScoresMost+1e-9:
+		mind("The scoring kerf is %s wider than the main kerf, more than %s: it leaves a step that you can feel.", say.Dial(s.Wider), say.Dial(ScoresMost))
 		f.do("Unplug the saw. Take shims out of the scoring blade, or lower it if it is a conical one.")
 	default:
 		f.say("The scoring kerf is %s wider than the main kerf, as it should be.", say.Dial(s.Wider))

@@ -65,7 +65,7 @@ func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
 		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: v.Each(p.Learnt), FeedLengthMm: j.FeedLength(), EdgeLengthMm: j.EdgeLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
 		Verdict: p.Verdict, Findings: v.Findings(p.Findings), Sure: v.Say(p.Sure),
-		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: Side(p.Fence),
+		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: side(p.Fence),
 	}
 	for i, o := range p.Options {
 		out.Options[i] = v.option(o, j.Motion)
@@ -112,8 +112,8 @@ func (v Voice) Findings(all []guide.Finding) []contract.Finding {
 	return out
 }
 
-// Side is a side of the blade; nothing where it is not known.
-func Side(s cut.Side) *contract.Side {
+// side is a side of the blade; nothing where it is not known.
+func side(s cut.Side) *contract.Side {
 	if s == cut.UnknownSide {
 		return nil
 	}

@@ -1,6 +1,7 @@
-// Package present puts what the shop and the store answer into the contract's
-// types. What a browser works out without the server needs as well stands in
-// internal/wire, which leans on no database.
+// Package present maps between the contract's types and what the shop and the store
+// take and answer, where more than one station needs it or a reader's units do. The
+// mappings that the browser's own core needs are in internal/wire, which doesn't
+// depend on the database.
 package present
 
 import (

@@ -37,7 +37,7 @@ func InUse(w record.Saw, field string) error {
 }
 
 // MayGoOn refuses a blade that is retired, that its log keeps off every saw, or
-// that a rule stops. to is what the rules are of, such as "make this cut".
+// that has a stop. to names what the stops forbid, such as "make this cut".
 func MayGoOn(b record.Blade, stops []choose.Stop, to say.Line) error {
 	if b.Retired != nil {
 		return refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)

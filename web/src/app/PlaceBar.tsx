@@ -162,7 +162,7 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         aria-label={shop ? t`${shop}: more` : t`More`}
         onClick={(e) => open(e.currentTarget)}
         sx={{
-          flex: { xs: '1 1 0', sm: 'none' },
+          flex: { xs: '1 1 0', sm: '0 1 auto' },
           minWidth: 0,
           maxWidth: { sm: 280 },
           px: { xs: 0.5, sm: 2 },
