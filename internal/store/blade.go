@@ -296,7 +296,7 @@ func (s *Store) Photo(ctx context.Context, shop, blade uuid.UUID) ([]byte, error
 	return jpeg, noneIfNoRows(err)
 }
 
-// Photos calls f with every photo of a shop, one at a time.
+// Photos calls each with every photo of a shop, one at a time.
 func (s *Store) Photos(ctx context.Context, shop uuid.UUID, each func(blade uuid.UUID, jpeg []byte) error) error {
 	return s.rows(ctx, func(rows *sqlx.Rows) error {
 		var blade uuid.UUID

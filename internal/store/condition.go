@@ -286,8 +286,8 @@ func (r taughtRow) lesson() (learn.Cut, bool) {
 }
 
 // Learn updates the correction of a material from its cuts. It runs last in its
-// transaction and locks the correction, so that two transactions that log a cut of
-// the same material see each other's rows.
+// transaction and takes a lock of the material, so that of two transactions that log
+// a cut of it the second sees the first one's rows.
 func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) error {
 	if _, err := s.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 1))`, shop.String()+material); err != nil {
 		return err

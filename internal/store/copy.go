@@ -170,8 +170,8 @@ func (s *Store) TakeSettings(ctx context.Context, shop uuid.UUID, settings json.
 	return err
 }
 
-// Holds counts the rows of a shop that a copy would have, and locks the shop until
-// the transaction ends.
+// Holds counts the rows of a shop that a copy would have, without its members and
+// stored answers, and locks the shop until the transaction ends.
 func (s *Store) Holds(ctx context.Context, shop uuid.UUID) (rows int, err error) {
 	if err := s.db.GetContext(ctx, new(bool), `SELECT true FROM shops WHERE id = $1 FOR UPDATE`, shop); err != nil {
 		return 0, noneIfNoRows(err)
