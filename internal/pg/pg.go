@@ -324,8 +324,11 @@ func (s *Server) launch(ctx context.Context) error {
 	}
 	started := make(chan error, 1)
 	go func() {
-		// The death signal is tied to the thread that forks, so it must live on.
+		// The death signal is tied to the thread that forks, so that thread must
+		// live on. It is given back afterwards: a goroutine that ends locked takes
+		// its thread along, and that would signal whatever else it had started.
 		runtime.LockOSThread()
+		defer runtime.UnlockOSThread()
 		defer close(done)
 		if err := cmd.Start(); err != nil {
 			started <- err
