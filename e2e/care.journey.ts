@@ -33,7 +33,7 @@ test('a cut is fed by the beat, logged with what came out, and struck out', asyn
   await accessible(page);
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   const row = page.getByRole('listitem').filter({ hasText: 'red oak' });
   await expect(row).toContainText('1.8 m, 2 pieces');
   await expect(row).toContainText(/wall brown, no splinters, fed hard, [\d.]+ s a piece/);
@@ -145,7 +145,7 @@ test('two settings are compared on one board, graded blind, and the result says 
     page.getByText(/^B scorches less than A; sure: luck alone does this in one of 35/),
   ).toBeVisible();
   await accessible(page);
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   await expect(page.getByRole('listitem').filter({ hasText: 'comparison, piece' })).toHaveCount(8);
   await page.getByRole('button', { name: /Compared/ }).click();
   await page.getByRole('link', { name: 'See the comparison' }).click();
@@ -193,7 +193,7 @@ test('two blades are washed in one bath, by timers that a closed tablet does not
   }
   await page.getByRole('button', { name: 'Done: hang them up' }).click();
   await expect(page.getByRole('heading', { name: 'Care' })).toBeVisible();
-  await page.goto(`/rack/${ids[0]}`);
+  await page.goto(`/blades/${ids[0]}`);
   await expect(
     page.getByRole('listitem').filter({ hasText: 'Washed in made for blades, 2 blades in one bath.' }),
   ).toBeVisible();
@@ -228,7 +228,7 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
   await diameter.press('Enter');
   await page.getByRole('button', { name: 'Hang it up' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   await expect(page.getByText('253.4 mm', { exact: true })).toBeVisible();
   await expect(
     page.getByRole('listitem').filter({ hasText: 'Back, sharpened: paid 21.50, 6 sharpenings left' }),

@@ -17,13 +17,13 @@ test('an empty shop leads on from every place, and the demo shop is looked at be
   page,
   request,
 }) => {
-  for (const place of ['/', '/run', '/bench', '/rack', '/care', '/groove', '/groove/joints', '/trace']) {
+  for (const place of ['/', '/run', '/saws', '/blades', '/care', '/groove', '/groove/joints', '/diagnose']) {
     await page.goto(at + place);
     await expect(page.getByRole('heading', { level: 1 }), place).toBeVisible();
     await expect(page.getByRole('link', { name: 'Begin here, in two minutes' }), place).toBeVisible();
     await expect(page.getByRole('alert'), place).toHaveCount(0);
   }
-  for (const place of ['/log', '/true', '/shop']) {
+  for (const place of ['/log', '/align', '/settings']) {
     await page.goto(at + place);
     await expect(page.getByRole('heading', { level: 1 }), place).toBeVisible();
     await expect(page.getByRole('alert'), place).toHaveCount(0);
@@ -49,7 +49,7 @@ test('an empty shop leads on from every place, and the demo shop is looked at be
 });
 
 test('a whole shop is taken along in a file, and brought into an empty one', async ({ page }, info) => {
-  await page.goto('/shop');
+  await page.goto('/settings');
   const copies = page.getByRole('region', { name: 'Copies' });
   await copies.getByRole('button', { name: 'Make a copy now' }).click();
   await expect(copies.getByRole('status')).toContainText(/The last good copy is of .* kB/);
@@ -62,7 +62,7 @@ test('a whole shop is taken along in a file, and brought into an empty one', asy
   await expect(copies.getByText('This shop is not empty')).toBeVisible();
   await expect(copies.getByRole('button', { name: 'Bring it in' })).toHaveCount(0);
   await accessible(page);
-  await page.goto(`${at}/shop`);
+  await page.goto(`${at}/settings`);
   const half = info.outputPath('half.corte.zip');
   writeFileSync(half, readFileSync(file).subarray(0, 20_000));
   await copies.getByLabel('A whole shop in a file').setInputFiles(half);

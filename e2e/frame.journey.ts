@@ -39,7 +39,7 @@ test('every place greets by its title, and what is narrow is found under More', 
 });
 
 test('whoever has no mouse passes the frame by', async ({ page }) => {
-  await page.goto('/bench');
+  await page.goto('/saws');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('Tab');
   await expect(page.getByRole('link', { name: 'Past the frame, to the page' })).toBeFocused();
@@ -89,7 +89,7 @@ test('a term says what it means where it stands, and all of them stand on one pa
 test('a page that cannot be fetched leaves the frame standing', async ({ browser }) => {
   const context = await browser.newContext();
   const page = await context.newPage();
-  await page.goto('/bench');
+  await page.goto('/saws');
   await page.route('**/assets/*Trace*.js', (route) => route.abort());
   await bar(page).getByRole('link', { name: 'Trace' }).click();
   await expect(page.getByRole('heading', { name: 'This page broke' })).toBeVisible();
@@ -102,8 +102,8 @@ test('a page that cannot be fetched leaves the frame standing', async ({ browser
 
 for (const [address, colorScheme, forcedColors] of [
   ['/', 'light', 'none'],
-  ['/rack', 'dark', 'none'],
-  ['/bench', 'light', 'none'],
+  ['/blades', 'dark', 'none'],
+  ['/saws', 'light', 'none'],
   ['/', 'dark', 'active'],
 ] as const)
   test(`the focus can be seen on every control of ${address}, ${colorScheme}, colours ${forcedColors === 'active' ? 'forced' : 'ours'}`, async ({

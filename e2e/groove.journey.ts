@@ -90,7 +90,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   await page.getByRole('textbox', { name: 'Depth' }).fill('6');
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(now(page)).toHaveText('It fits: cut them like that.');
-  await page.goto('/bench');
+  await page.goto('/saws');
   await page
     .getByRole('region', { name: 'Under way' })
     .getByText('on Trestle: Trapdoor, 2 tests')
@@ -241,7 +241,7 @@ test('the parts of a set: what is known of them, what cannot be, and what is for
     },
   });
   const { id } = (await made.json()) as { id: string };
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   await page.getByRole('link', { name: 'Its parts' }).click();
   const shim = page.getByRole('group', { name: 'Part 4' });
   await shim.getByRole('textbox', { name: 'Thickness' }).fill('1.7');
@@ -267,7 +267,7 @@ test('the parts of a set: what is known of them, what cannot be, and what is for
   await renew.getByRole('button', { name: 'Log it' }).click();
   await expect(renew.getByRole('checkbox', { name: 'shim 0.2 mm' })).not.toBeChecked();
   await expect(page.getByRole('list', { name: 'Saws' })).toContainText('never goes on a miter saw');
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   await expect(
     page.getByRole('listitem').filter({ hasText: 'Parts of the set are new to it: replaced, 0.2 mm' }),
   ).toBeVisible();

@@ -107,7 +107,7 @@ test('a chop speaks in seconds a stroke, on the card, in Run and in the log', as
   await page.getByRole('textbox', { name: 'A piece took, s' }).fill('3');
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
-  await page.goto(`/rack/${blade}`);
+  await page.goto(`/blades/${blade}`);
   await expect(page.getByRole('listitem').first()).toContainText('3 s a stroke');
 });
 
@@ -119,7 +119,7 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
     ...{ name: 'Gap', make: 'toothed', diameter_mm: 254, bore_mm: 15.875, kerf_mm: 3.2, plate_mm: 2.2 },
     ...{ teeth: 60, grind: 'ATB', bevel_deg: 15, hook_deg: 5, max_rpm: 7000, kept_for: 'joints', price: 120 },
   });
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   await page.getByRole('link', { name: 'Look it over' }).click();
   const next = page.getByRole('button', { name: 'Next' });
   await page.getByRole('button', { name: 'A tip is gone' }).click();
@@ -161,7 +161,7 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
   const key = () => ({ 'Idempotency-Key': crypto.randomUUID() });
   await request.post(`/api/v1/blades/${id}/sending`, { headers: key(), data: { to: 'the saw doctor' } });
   await request.post(`/api/v1/blades/${id}/return`, { headers: key(), data: { sharpened: true } });
-  await page.goto(`/rack/${id}`);
+  await page.goto(`/blades/${id}`);
   await expect(page.getByText('a tip is missing').first()).toBeVisible();
   await page.getByRole('button', { name: 'Mended…' }).click();
   const may = page.getByRole('button', { name: 'It may run again' });

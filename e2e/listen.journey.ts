@@ -40,7 +40,7 @@ test('two cuts are heard, counted and timed, and one tap logs them', async ({ re
     await expect(listening).toContainText('The microphone is on');
     await listening.getByRole('button', { name: 'Stop listening' }).click();
     await expect(listening).not.toContainText('The microphone is on');
-    await page.goto(`/rack/${id}`);
+    await page.goto(`/blades/${id}`);
     await page.getByRole('button', { name: /wall brown/ }).click();
     await expect(
       page.getByText(/by ear: the saw idled at 41\d\d a minute and turned at 39\d\d/),

@@ -6,7 +6,7 @@ const quill = { teeth: 60, hook: 10, bore: 15.875 / 254 };
 
 test('a photo is read, compared with the rack, and becomes a blade', async ({ page, request }) => {
   await own(request, 'Plover', { teeth: 54, hook_deg: 10 });
-  await page.goto('/rack');
+  await page.goto('/blades');
   await page.getByRole('button', { name: 'More for the rack' }).click();
   await page.getByRole('menuitem', { name: 'Which blade is this?' }).click();
   await expect(page.getByText('The photo is not kept.')).toBeVisible();
@@ -35,7 +35,7 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
   await accessible(page);
 
   await page.getByRole('button', { name: 'Make it a new blade' }).click();
-  await expect(page).toHaveURL(/\/rack\/new$/);
+  await expect(page).toHaveURL(/\/blades\/new$/);
   await expect(page.getByLabel('Teeth', { exact: true })).toHaveValue('54');
   await expect(page.getByLabel('Diameter')).toHaveValue(/^2[45]\d/);
   const name = `Seen ${Date.now()}`;
@@ -50,7 +50,7 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
 });
 
 test('where nothing is found three marks on the rim show it, by touch or by keyboard', async ({ page }) => {
-  await page.goto('/rack/look');
+  await page.goto('/blades/look');
   await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles({
     name: 'text.jpg',
     mimeType: 'image/jpeg',
@@ -90,7 +90,7 @@ test('without the server the same photo is read in the browser', async ({ browse
   await own(request, 'Sandpiper', { teeth: 66, hook_deg: 10 });
   const page = await browser.newPage();
   await shelfKept(page);
-  await page.goto('/rack/look');
+  await page.goto('/blades/look');
   const photo = await bladePhoto(page, { ...quill, teeth: 66 });
   await page.route('**/blade-looks*', (route) => route.abort());
   await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
@@ -125,7 +125,7 @@ test('the wall of a cut is read off a photo, taken over by a tap, and traced', a
   await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
   const seen = page.getByRole('region', { name: 'What was seen or heard' });
   await seen.getByRole('button', { name: 'One scorched spot' }).click();
-  await expect(page).toHaveURL(/\/trace\/[0-9a-f-]{36}/);
+  await expect(page).toHaveURL(/\/diagnose\/[0-9a-f-]{36}/);
   await expect(page.getByRole('main')).toContainText('One scorched spot');
 });
 
@@ -178,5 +178,5 @@ test('splinters along an edge are counted off a photo by its length, taken over,
   const seen = page.getByRole('region', { name: 'What was seen or heard' });
   await expect(seen.getByRole('button', { name: 'Splinters on both faces' })).toBeVisible();
   await seen.getByRole('button', { name: 'Splinters on the face where teeth leave' }).click();
-  await expect(page).toHaveURL(/\/trace\/[0-9a-f-]{36}/);
+  await expect(page).toHaveURL(/\/diagnose\/[0-9a-f-]{36}/);
 });

@@ -9,7 +9,7 @@ test('without the server the pages open, say how old they are, and a cut is run 
   const context = await browser.newContext({ serviceWorkers: 'allow', reducedMotion: 'reduce' });
   const page = await context.newPage();
   const run = `/run?of=ash&t=20&l=700&blade=${id}`;
-  await page.goto('/bench');
+  await page.goto('/saws');
   await expect(page.getByRole('region', { name: 'Long Table' })).toBeVisible();
   await page.waitForLoadState('networkidle'); // it is kept a moment after it is shown
   for (const address of ['/', run]) {
@@ -162,7 +162,7 @@ test('a blade that is in the wash is washed to its end while the server is away'
 });
 
 test('what is kept for later has a bound, in age and in number', async ({ page }) => {
-  await page.goto('/bench');
+  await page.goto('/saws');
   // Its store is the page's to make: whoever opens it before finds it empty for good.
   await expect
     .poll(() => page.evaluate(async () => (await indexedDB.databases()).map((d) => d.name)))

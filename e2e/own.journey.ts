@@ -2,7 +2,7 @@
 import { accessible, expect, test } from './test';
 
 test('what to buy next is weighed over the season and over a job, and printed', async ({ page, context }) => {
-  await page.goto('/own');
+  await page.goto('/buy');
   const says = page.getByRole('status').filter({ hasText: /buy none|adds most|none pays/i });
   await expect(says).toBeVisible();
   await expect(page.getByText(/^Weighed over \d,\d{3} pieces, /)).toBeVisible();
@@ -20,7 +20,7 @@ test('what to buy next is weighed over the season and over a job, and printed', 
   await expect(page.getByRole('region', { name: 'Thin or full kerf?' })).toContainText(/l of dust, /);
   // Prices are the shop's: another device has them, and is told where it was late.
   const other = await context.newPage();
-  await other.goto('/own');
+  await other.goto('/buy');
   await expect(other.getByLabel('An hour is worth')).toBeVisible();
   const kept = page.waitForResponse((r) => r.request().method() === 'PUT' && r.ok());
   await page.getByLabel('An hour is worth').fill('40');
@@ -40,7 +40,7 @@ test('what to buy next is weighed over the season and over a job, and printed', 
 });
 
 test('a beginner is told the first blades for the work, and what can wait', async ({ page }) => {
-  await page.goto('/own/first');
+  await page.goto('/buy/first');
   const steps = page.getByText(/^With it .* pieces are cut/);
   await expect(steps.first()).toBeVisible();
   await expect(page.getByText(/ in its place: \d+ pieces/).first()).toBeVisible();

@@ -127,7 +127,7 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
   await hers.goto(`${at}/log`);
   await expect(hers.getByText('Somebody signed off for it stood by.').first()).toBeVisible();
   // What is an owner's is not hers.
-  await hers.goto(`${at}/shop`);
+  await hers.goto(`${at}/settings`);
   await expect(hers.getByText('Only an owner of the shop changes this.')).toBeVisible();
   await hers.goto(`${at}/people`);
   await expect(hers.getByRole('button', { name: 'Add somebody' })).toHaveCount(0);
@@ -141,7 +141,7 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
   const can = hers.getByRole('region', { name: 'What they can do in Learn' });
   await expect(can.getByRole('rowheader', { name: 'Rosa' })).toBeVisible();
   await expect(can.getByRole('rowheader', { name: 'Maren' })).toHaveCount(0);
-  await hers.goto(`${at}/learn`);
+  await hers.goto(`${at}/practice`);
   await expect(hers.getByText('Before somebody is signed off here they have passed: Feed it.')).toBeVisible();
   await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
   const off = page.getByRole('dialog', { name: 'Signed off' });
@@ -236,7 +236,7 @@ test('a saw doctor reads one blade’s report, and is asked to sign in for the r
   await doctor.goto(at + guest);
   await expect(doctor.getByRole('heading', { level: 1 })).toContainText('Quill');
   await accessible(doctor);
-  await doctor.goto(`${at}/rack/${quill.id}`);
+  await doctor.goto(`${at}/blades/${quill.id}`);
   await expect(doctor.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await doctor.context().close();
 });
@@ -248,12 +248,12 @@ test('an owner founds another shop, and goes over and back', async ({ page }) =>
   await page.getByRole('button', { name: 'Found it and go over' }).click();
   await expect(page.getByText('The loft: you are in it')).toBeVisible();
   await accessible(page);
-  await page.goto(`${at}/rack`);
+  await page.goto(`${at}/blades`);
   await expect(page.getByText('Plough')).toHaveCount(0);
   await page.goto(`${at}/me`);
   await page.getByRole('button', { name: /^Go over to Lanterngate/ }).click();
   await expect(page.getByText(/^Lanterngate.*: you are in it$/)).toBeVisible();
-  await page.goto(`${at}/rack`);
+  await page.goto(`${at}/blades`);
   await expect(page.getByText('Plough').first()).toBeVisible();
 });
 
@@ -357,7 +357,7 @@ test('a blade that cannot be read is left out, named, and repaired by the owner'
     input: "UPDATE blades SET grind = 'XX' WHERE name = 'Chorus'",
   });
   await signIn(page, 'Maren');
-  await page.goto(`${at}/rack`);
+  await page.goto(`${at}/blades`);
   await expect(page.getByText(/can't be read and are left out: Chorus/)).toBeVisible();
   await expect(page.getByText('Needle').first()).toBeVisible();
   await accessible(page);
@@ -375,6 +375,6 @@ test('a blade that cannot be read is left out, named, and repaired by the owner'
   await accessible(page);
   await row.getByRole('button', { name: 'Save record' }).click();
   await expect(page.getByRole('heading', { name: 'Damaged records' })).toHaveCount(0);
-  await page.goto(`${at}/rack`);
+  await page.goto(`${at}/blades`);
   await expect(page.getByText('Chorus').first()).toBeVisible();
 });

@@ -35,7 +35,7 @@ async function open(page: Page, request: APIRequestContext, skill: string, numbe
   const drill = skill.split('/')[0]!;
   const query = `number=${number}&skill=${skill}&level=${level}`;
   const task = (await (await request.get(`/api/v1/drills/${drill}/task?units=mm&${query}`)).json()) as Task;
-  await page.goto(`/learn/${drill}?${query}`);
+  await page.goto(`/practice/${drill}?${query}`);
   await expect(page.getByText(task.ask).first()).toBeVisible();
   return task;
 }
@@ -286,7 +286,7 @@ test('a reason is tried with its handle, reached from a word and from a blade th
   await page.getByRole('slider').press('End');
   await expect.poll(async () => Number(await heat.textContent())).toBeLessThan(slow);
   await accessible(page);
-  await page.goto('/words');
+  await page.goto('/glossary');
   for (const [word, why] of [
     ['Arc', 'arc'],
     ['Zero clearance', 'backer'],

@@ -1,7 +1,7 @@
 import { accessible, expect, moveTo, own, test } from './test';
 
 test('the rack is drawn, and a blade tells its history', async ({ page }) => {
-  await page.goto('/rack');
+  await page.goto('/blades');
   await expect(page.getByText(/^\d+ on the wall$/)).toBeVisible();
   await accessible(page);
   // What presses most hangs first and stands large; the one that has the keyboard takes its place.
@@ -36,8 +36,8 @@ test('the rack is drawn, and a blade tells its history', async ({ page }) => {
 });
 
 for (const addresses of [
-  ['/', '/bench', '/true', '/true/runout'],
-  ['/rack', '/rack/new', '/rack/files', '/shop'],
+  ['/', '/saws', '/align', '/align/runout'],
+  ['/blades', '/blades/new', '/blades/files', '/settings'],
   ['/groove', '/groove?p=17.85~17.9', '/groove/joints', '/groove/joints?joint=fold'],
 ])
   test(`night on a tablet and a phone: ${addresses.join(' ')}`, async ({ browser, baseURL }) => {
@@ -63,12 +63,12 @@ test('the contract can be read, and an unknown blade is told so', async ({ page 
   await page.goto('/contract');
   await expect(page.getByRole('heading', { name: 'POST /plans' })).toBeVisible();
   await accessible(page, 'main > section:nth-of-type(-n + 2)'); // the others are made alike
-  await page.goto('/rack/00000000-0000-4000-8000-000000000000');
+  await page.goto('/blades/00000000-0000-4000-8000-000000000000');
   await expect(page.getByText('There is no such blade in this shop.')).toBeVisible();
 });
 
 test('a blade is read off its steel, added, edited by two people, and retired', async ({ page, request }) => {
-  await page.goto('/rack/new');
+  await page.goto('/blades/new');
   await page.getByRole('textbox', { name: 'Name' }).fill('Marionette');
   const size = page.getByRole('textbox', { name: 'Diameter' });
   await size.fill('160');
@@ -130,7 +130,7 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
 });
 
 test('a file with two bad rows is shown row by row before anything is saved', async ({ page }) => {
-  await page.goto('/rack/files');
+  await page.goto('/blades/files');
   const csv =
     'name,make,diameter_mm,bore_mm,kerf_mm,plate_mm,teeth,grind,hook_deg,bevel_deg,kept_for\n' +
     'Puck,toothed,160,20,3/32,1.6,30,ATB,10,20,sheet\n' +
@@ -160,13 +160,13 @@ test('a file with two bad rows is shown row by row before anything is saved', as
     await page.getByRole('button', { name: 'Save 1 row' }).click({ timeout: 5000 });
     await expect(page.getByText('Saved: 1 added, 0 changed.')).toBeVisible();
   }).toPass({ timeout: 60_000 });
-  await page.goto('/rack');
+  await page.goto('/blades');
   await page.getByRole('textbox', { name: 'Find' }).fill('30 puck');
   await expect(page.getByRole('listitem').filter({ hasText: 'Puck' })).toHaveCount(1);
 });
 
 test('labels are laid out for the blades that are ticked', async ({ page }) => {
-  await page.goto('/rack/labels');
+  await page.goto('/blades/labels');
   await page.getByRole('checkbox', { name: 'Needle' }).check();
   await page.getByRole('checkbox', { name: 'Plough' }).check();
   await page.getByRole('button', { name: 'Lay out 2' }).click();
@@ -184,7 +184,7 @@ test('a wall of two thousand blades is drawn in windows and searched at once', a
     name: `Blade ${i}`,
   }));
   await page.route('**/api/v1/blades?*', (route) => route.fulfill({ json: { items: many } }));
-  await page.goto('/rack');
+  await page.goto('/blades');
   await expect(page.getByText('2000 on the wall')).toBeVisible();
   const pegs = page.getByRole('list', { name: 'Blades' }).getByRole('listitem');
   await expect(pegs.first()).toHaveAttribute('aria-setsize', '2000');
@@ -200,7 +200,7 @@ test('a wall of two thousand blades is drawn in windows and searched at once', a
 });
 
 test('a saw is put in, held to its own tolerances, and taken out again', async ({ page }) => {
-  await page.goto('/rack/saws/new');
+  await page.goto('/saws/new');
   await page.getByRole('textbox', { name: 'Name' }).fill('Prompter');
   await page.getByRole('combobox', { name: 'Kind' }).click();
   await page.getByRole('option', { name: 'circular saw' }).click();
@@ -229,7 +229,7 @@ test('a saw is put in, held to its own tolerances, and taken out again', async (
 });
 
 test('how the shop works is changed by version, and the second of two is told', async ({ page, request }) => {
-  await page.goto('/shop');
+  await page.goto('/settings');
   const shop = (await (await request.get('/api/v1/shop')).json()) as Record<string, unknown>;
   const name = page.getByRole('textbox', { name: 'Name' });
   await expect(name).toHaveValue(String(shop.name));
@@ -257,9 +257,9 @@ test('a shop with nothing in it leads on from every station, and a page that is 
   await page.route('**/api/v1/saws', (r) => r.fulfill({ json: { items: [] } }));
   await page.route('**/api/v1/bench', (r) => r.fulfill({ json: { items: [] } }));
   await page.route('**/api/v1/log?*', (r) => r.fulfill({ json: { items: [] } }));
-  for (const at of ['/', '/groove', '/run', '/bench', '/true', '/trace', '/log']) {
+  for (const at of ['/', '/groove', '/run', '/saws', '/align', '/diagnose', '/log']) {
     await page.goto(at);
-    await expect(page.getByRole('link', { name: 'Put a saw in' })).toHaveAttribute('href', '/rack/saws/new');
+    await expect(page.getByRole('link', { name: 'Put a saw in' })).toHaveAttribute('href', '/saws/new');
     await expect(page.getByRole('link', { name: 'Bring a rack from a file' })).toBeVisible();
   }
   const gone = await page.goto('/no/such/page');
@@ -275,7 +275,7 @@ test('a new shop is asked once where it is', async ({ page }) => {
     const zone = asked.length > 0 ? { time_zone: 'Europe/Vienna' } : {};
     await r.fulfill({ json: { ...shop, time_zone: undefined, ...zone } });
   });
-  await page.goto('/bench');
+  await page.goto('/saws');
   const offer = page.getByRole('region', { name: 'The shop’s time zone' });
   await offer.getByRole('button', { name: 'There' }).click();
   await expect(offer).toBeHidden();
@@ -323,7 +323,7 @@ test('a saw from its plate, blades from the tray, and the first answer, in seven
 
 test('what would be lost is asked about first', async ({ page, request }) => {
   const id = await own(request, 'Keepsake');
-  await page.goto(`/rack/${id}/edit`);
+  await page.goto(`/blades/${id}/edit`);
   const name = page.getByRole('textbox', { name: 'Name' });
   const back = page.getByRole('link', { name: '‹ Keepsake' });
   const asked = page.getByRole('dialog', { name: 'Leave without saving?' });
@@ -343,13 +343,13 @@ test('what would be lost is asked about first', async ({ page, request }) => {
   // What is as it was is left without a word, and so is what was saved.
   await name.fill('Keepsake');
   await back.click();
-  await expect(page).toHaveURL(`/rack/${id}`);
-  await page.goto(`/rack/${id}/edit`);
+  await expect(page).toHaveURL(`/blades/${id}`);
+  await page.goto(`/blades/${id}/edit`);
   await name.fill('Heirloom');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Heirloom' })).toBeVisible();
-  await expect(page).toHaveURL(`/rack/${id}`);
-  await page.goto(`/rack/${id}/edit`);
+  await expect(page).toHaveURL(`/blades/${id}`);
+  await page.goto(`/blades/${id}/edit`);
   await name.fill('Nobody');
   await page.getByRole('link', { name: '‹ Heirloom' }).click();
   await asked.getByRole('button', { name: 'Leave it' }).click();

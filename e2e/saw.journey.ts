@@ -5,7 +5,7 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   browser,
   baseURL,
 }) => {
-  await page.goto('/bench');
+  await page.goto('/saws');
   const saw = page.getByRole('region', { name: 'Walker' });
   // What was never measured waits: a cut comes first, and what it has no gauge for is never asked.
   await expect(saw.getByRole('link', { name: 'Choose a cut' })).toBeVisible();
@@ -34,7 +34,7 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   await expect(page.getByRole('button', { name: 'Stopped' })).toBeDisabled();
   // Another device goes on where this one stopped.
   const other = await browser.newPage({ viewport: { width: 390, height: 844 }, baseURL });
-  await other.goto('/bench');
+  await other.goto('/saws');
   await other.getByRole('region', { name: 'Walker' }).getByRole('link', { name: 'Go on' }).click();
   await expect(other.getByRole('heading', { name: /Look it over/ })).toBeVisible();
   for (let i = 0; i < 20; i++) {
@@ -121,7 +121,7 @@ test('a quick hand on a slow net: each answer on a card is kept, and an older si
 
 test('a heel is typed in inches by a gauge that presses Enter, and kept', async ({ page }) => {
   await page.addInitScript(() => localStorage.setItem('corte.units', 'in'));
-  await page.goto('/true/heel');
+  await page.goto('/align/heel');
   await expect(page.getByRole('textbox', { name: 'Reading: Front' })).toBeFocused();
   // As quick as a gauge types: both before the first is answered.
   await page.keyboard.type('0.010');
@@ -151,7 +151,7 @@ test('a heel is typed in inches by a gauge that presses Enter, and kept', async 
 test('readings that are taken while the server is away wait, and are kept once with their own time', async ({
   page,
 }) => {
-  await page.goto('/true/fence');
+  await page.goto('/align/fence');
   await expect(page.getByRole('textbox', { name: 'Reading: Front' })).toBeFocused();
   let away = true;
   let sent = 0;
@@ -184,7 +184,7 @@ test('readings that are taken while the server is away wait, and are kept once w
 });
 
 test('run-out with the stand-in finds what it hides, arbor and blade apart', async ({ page }) => {
-  await page.goto('/true/runout');
+  await page.goto('/align/runout');
   await page.getByRole('combobox', { name: 'Steps round' }).click();
   await page.getByRole('option', { name: '6', exact: true }).click();
   const dial = page.getByRole('region', { name: 'Gauge dial' });
@@ -214,7 +214,7 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   context,
 }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await page.goto('/true/clearance');
+  await page.goto('/align/clearance');
   await page.getByRole('combobox', { name: 'Blade' }).click();
   await page.getByRole('option', { name: 'Quill' }).click();
   const teeth = Array.from({ length: 60 }, (_, i) => (0.5 + 0.004 * Math.sin(i * 7)).toFixed(4));

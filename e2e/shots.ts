@@ -85,15 +85,15 @@ const views: {
           units: 'mm',
         },
       });
-      return `/trace/${((await answer.json()) as { id: string }).id}`;
+      return `/diagnose/${((await answer.json()) as { id: string }).id}`;
     },
   },
-  { name: 'bench', path: () => '/bench' },
-  { name: 'true', path: () => '/true' },
-  { name: 'rack', path: () => '/rack' },
-  { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
+  { name: 'bench', path: () => '/saws' },
+  { name: 'true', path: () => '/align' },
+  { name: 'rack', path: () => '/blades' },
+  { name: 'blade', path: (id) => `/blades/${id.Chorus}` },
   { name: 'log', path: () => '/log' },
-  { name: 'learn-feed', path: () => '/learn/feed?number=1&skill=feed/board&level=3', pushed: true },
+  { name: 'learn-feed', path: () => '/practice/feed?number=1&skill=feed/board&level=3', pushed: true },
   {
     name: 'special',
     path: () => '/special?cut=cove',
@@ -149,7 +149,7 @@ test('run', async ({ request, baseURL }, info) => {
 });
 
 test('which-blade', async ({ page }) => {
-  await page.goto('/rack/look');
+  await page.goto('/blades/look');
   const photo = await bladePhoto(page, { teeth: 24, hook: 20, bore: 15.875 / 254, missing: 5, bent: 13 });
   await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
   await page.getByRole('heading', { name: '24 teeth' }).waitFor();

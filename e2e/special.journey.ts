@@ -42,6 +42,6 @@ test('a saw with a sliding carriage and a scoring blade: the cut rides on the on
   await page.getByRole('button', { name: 'Guide', exact: true }).click();
   await expect(page.getByText('Clamp the work to the carriage')).toBeVisible();
   await accessible(page);
-  await page.goto(`/true?saw=${id}`);
+  await page.goto(`/align?saw=${id}`);
   await expect(page.getByRole('list', { name: /What to measure/ })).toContainText('Scoring blade');
 });

@@ -12,7 +12,7 @@ const place = (page: Page, name: RegExp) =>
     .click();
 
 test('one spot of scorch: hands were moved', async ({ page }) => {
-  await page.goto('/trace?of=cherry');
+  await page.goto('/diagnose?of=cherry');
   await expect(page.getByRole('heading', { name: 'What do the walls look like?' })).toBeVisible();
   await accessible(page);
   await yes(page, 'One scorched spot');
@@ -43,7 +43,7 @@ test('the fence wall black with arcs: it stops, and asks for a dial before any c
 }) => {
   // A saw of its own: what other journeys measure on the demo shop's says nothing of it.
   const id = await ownSaw(request, 'Zinc');
-  await page.goto(`/trace?of=red-oak&saw=${id}`);
+  await page.goto(`/diagnose?of=red-oak&saw=${id}`);
   await yes(page, 'Only the fence-side wall scorched');
   await expect(page.getByRole('alert')).toContainText('No test cut.');
   await yes(page, 'Arcs crossing the other way');
@@ -62,7 +62,7 @@ test('furry ply: the insert or the teeth, and one that could not be done is left
 }) => {
   // A blade of its own: what others cut with the one on the saw tells of pitch.
   const blade = await own(request, 'Whinchat');
-  await page.goto(`/trace?cut=sheet&of=softwood-ply&t=18&for=show&blade=${blade}`);
+  await page.goto(`/diagnose?cut=sheet&of=softwood-ply&t=18&for=show&blade=${blade}`);
   await place(page, /^underside/);
   await yes(page, 'Splinters on the face where teeth leave');
   await expect(reasons(page).first()).toContainText(/Gap beside the blade|Too few teeth/);
@@ -114,7 +114,7 @@ test('a trace that runs through a wash and closes on a good test cut', async ({ 
     headers: { 'Idempotency-Key': crypto.randomUUID() },
     data: { cut, blade_id: id, height_mm: 50, pieces: 200, wall: 'clean', splinters: 'none' },
   });
-  await page.goto(`/trace?of=red-oak&blade=${id}`);
+  await page.goto(`/diagnose?of=red-oak&blade=${id}`);
   await place(page, /^felt, heard/);
   await yes(page, 'Hard to push');
   await expect(page.getByRole('heading', { name: 'Tracing a fault' })).toBeVisible();

@@ -10,7 +10,7 @@ test('teeth and gauge', async ({ page }) => {
     for (const b of answer.items) if (b.name === 'Quill') b.teeth = 200;
     await route.fulfill({ json: answer });
   });
-  await page.goto('/true/clearance');
+  await page.goto('/align/clearance');
   await page.getByRole('combobox', { name: 'Blade' }).click();
   await page.getByRole('option', { name: 'Quill' }).click();
   await page.evaluate(() => {

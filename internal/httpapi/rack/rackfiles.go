@@ -30,7 +30,7 @@ func (s Handlers) PrintLabels(ctx context.Context, r contract.PrintLabelsRequest
 	if c, ok := ctx.(*gin.Context); ok {
 		home = "http://" + c.Request.Host
 	}
-	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, ptr.Value(r.Body.Skip), present.VoiceOf(ctx).Unit)
+	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/blades/" + b.ID.String() }, ptr.Value(r.Body.Skip), present.VoiceOf(ctx).Unit)
 	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
 }
 

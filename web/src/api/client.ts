@@ -43,8 +43,8 @@ client.use({
     if (error instanceof DOMException) return; // given up by the page itself
     return new Error(
       request.method === 'GET'
-        ? t`Corte does not answer, and nothing of this was looked at here before.`
-        : t`Corte does not answer: it is not known whether this was saved. The same button is safe.`,
+        ? t`You're offline, and this page hasn't been opened on this device before.`
+        : t`No answer from the server, so this may or may not be saved. Press again: it won't be saved twice.`,
     );
   },
 });
@@ -55,7 +55,7 @@ export class ProblemError extends Error {
   readonly field: string | undefined;
 
   constructor(p: Partial<Problem>, status: number) {
-    super(p.detail ?? t`Corte does not answer. Is the server still running?`);
+    super(p.detail ?? t`No answer from Corte. Check that the server is running.`);
     this.status = p.status ?? status;
     this.field = p.field;
   }

@@ -54,9 +54,7 @@ const theServer = (of: Of, onHeard: (h: HeardSaw) => void, onLost: () => void) =
 async function here(of: Of, onHeard: (h: HeardSaw) => void): Promise<Ear> {
   const { listenHere, hearHere } = await import('./core');
   if (!(await listenHere(of.saw, of.blade, of.rate)))
-    throw new Error(
-      t`Corte does not answer, and what it would need to listen here was not looked at before.`,
-    );
+    throw new Error(t`You're offline, and listening hasn't been used on this device before.`);
   let open = true;
   return {
     hear: (block) =>
@@ -235,9 +233,9 @@ function why(e: unknown) {
   if (e instanceof ProblemError || !(e instanceof DOMException)) return (e as Error).message;
   return (
     {
-      NotAllowedError: t`The browser does not let Corte hear the microphone; allow it for this page, then listen again.`,
-      NotFoundError: t`No microphone was found; connect one, then listen again.`,
-      SecurityError: t`A browser lends the microphone only to pages that come over https, or from this machine.`,
-    }[e.name] ?? t`The microphone cannot be heard; another program may hold it.`
+      NotAllowedError: t`The browser blocks the microphone. Allow it for this page and try again.`,
+      NotFoundError: t`No microphone found. Connect one and try again.`,
+      SecurityError: t`The browser allows the microphone only over https, or on this computer.`,
+    }[e.name] ?? t`Can't use the microphone. Another program may be using it.`
   );
 }

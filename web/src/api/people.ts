@@ -95,11 +95,11 @@ export const passkeysHere = () => authenticator().parseRequestOptionsFromJSON !=
 
 const refusedKey = (e: unknown) =>
   e instanceof DOMException
-    ? new Error(t`The passkey was not given, or this device has none for this address.`)
+    ? new Error(t`No passkey was given, or this device has none for this address.`)
     : (e as Error);
 
 const answered = (c: Credential | null) => {
-  if (!c) throw new Error(t`The passkey was not given.`);
+  if (!c) throw new Error(t`No passkey was given.`);
   return (c as unknown as { toJSON: () => Record<string, unknown> }).toJSON();
 };
 

@@ -23,7 +23,9 @@ export const send = <T>(method: string, path: string, { file, onShare }: Upload)
         : fail(new ProblemError((ask.response ?? {}) as Partial<Problem>, ask.status));
     ask.onerror = () =>
       fail(
-        new Error(t`Corte does not answer: it is not known whether this was saved. The same button is safe.`),
+        new Error(
+          t`No answer from the server, so this may or may not be saved. Press again: it won't be saved twice.`,
+        ),
       );
     ask.send(file);
   });

@@ -25,7 +25,7 @@ export function Hands({ session }: { session: Session }) {
   return (
     <Box
       component="section"
-      aria-label={t`Who works here`}
+      aria-label={t`Who's working?`}
       sx={{
         px: { xs: 1, md: 2 },
         display: 'flex',
@@ -46,11 +46,11 @@ export function Hands({ session }: { session: Session }) {
           <Button
             disabled={letGo.isPending}
             onClick={() => letGo.mutate(undefined)}
-          >{t`Hang the tag back`}</Button>
+          >{t`Back to the names`}</Button>
         </>
       ) : (
         <>
-          <Box sx={{ flex: 'none', fontWeight: 650 }}>{t`Who works?`}</Box>
+          <Box sx={{ flex: 'none', fontWeight: 650 }}>{t`Who's working?`}</Box>
           <Box sx={{ display: 'flex', overflowX: 'auto', flex: 1, minWidth: 0 }}>
             {session.hands.map((h) => (
               <ButtonBase
@@ -131,7 +131,7 @@ function Pad({
       </Box>
       <Box
         role="status"
-        aria-label={t`Digits so far`}
+        aria-label={t`Digits entered`}
         sx={{ fontSize: 28, letterSpacing: 8, minHeight: 40, textAlign: 'center' }}
       >
         {'•'.repeat(pin.length)}
@@ -145,7 +145,7 @@ function Pad({
         {KEYS.map((k) => (
           <ButtonBase
             key={k}
-            aria-label={k === 'ok' ? t`That is it` : k === '⌫' ? t`Wipe the last` : k}
+            aria-label={k === 'ok' ? t`Confirm` : k === '⌫' ? t`Delete last digit` : k}
             disabled={busy || (k === 'ok' && pin.length < 4)}
             onClick={() => press(k)}
             sx={{

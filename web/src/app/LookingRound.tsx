@@ -8,7 +8,7 @@ export function LookingRound() {
   return (
     <Box
       component="section"
-      aria-label={t`Where you are`}
+      aria-label={t`You are here`}
       sx={{
         px: { xs: 2, md: 3 },
         display: 'flex',
@@ -24,10 +24,10 @@ export function LookingRound() {
     >
       <Box sx={{ flex: '1 1 200px' }}>
         <Trans>
-          <b>The demo shop:</b> nothing here touches yours.
+          <b>Demo shop.</b> Nothing you do here changes your own shop.
         </Trans>
       </Box>
-      <Button component="a" href="/start">{t`Back to our shop`}</Button>
+      <Button component="a" href="/start">{t`Back to my shop`}</Button>
     </Box>
   );
 }

@@ -25,8 +25,8 @@ export function NewVersion() {
             '@media print': { display: 'none' },
           }}
         >
-          {t`There is a newer Corte.`}
-          <Button onClick={take}>{t`Load it`}</Button>
+          {t`A new version of Corte is ready.`}
+          <Button onClick={take}>{t`Reload`}</Button>
         </Box>
       )}
     </Box>

@@ -1,5 +1,4 @@
 /** Said over the place bar while the server does not answer: how old what is shown is. */
-import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
@@ -29,9 +28,8 @@ export function Offline() {
           }}
         >
           <Trans>
-            <b>Corte does not answer.</b> What you see is from {moment(away.from)}
-            {away.here ? t`, or worked out here from the saws and blades of then` : ''}. What is logged waits
-            here until it does.
+            <b>You're offline.</b> Showing data from {moment(away.from)}. Anything you log is saved here and
+            sent when you're back online.
           </Trans>
         </Box>
       )}

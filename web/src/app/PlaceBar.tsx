@@ -27,7 +27,7 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
       {narrow && <WaitingCell />}
       <Box
         component="nav"
-        aria-label={t`Places and settings`}
+        aria-label={t`Pages and settings`}
         sx={{
           height: BAR,
           flex: 'none',
@@ -183,7 +183,7 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         onClose={close}
         anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': t`More of the shop` } as object }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`More pages` } as object }}
       >
         {Rest && <Rest shop={shop} roomy={roomy} search={search} onGo={close} />}
       </Popover>

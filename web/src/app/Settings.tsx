@@ -44,11 +44,11 @@ export function Light() {
   const dark = mode === 'dark' || (mode === 'system' && systemDark);
   return (
     <ButtonBase
-      aria-label={dark ? t`Day light` : t`Night light`}
+      aria-label={dark ? t`Light colors` : t`Dark colors`}
       onClick={() => setMode(dark ? 'light' : 'dark')}
       sx={cell}
     >
-      {dark ? t`Day` : t`Night`}
+      {dark ? t`Light` : t`Dark`}
     </ButtonBase>
   );
 }

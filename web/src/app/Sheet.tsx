@@ -61,7 +61,7 @@ export function Sheet() {
           },
         }}
       >
-        {t`Past the frame, to the page`}
+        {t`Skip to content`}
       </Box>
       <Box
         id="sheet"

@@ -35,13 +35,13 @@ export function Waiting({ all }: { all: Kept[] }) {
         open={anchor !== null}
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': t`What waits` } }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`Waiting to send` } }}
         anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'center' }}
       >
         <Box sx={{ p: 2, maxWidth: 420 }}>
           <Box sx={{ mb: 1 }}>
-            {t`The server didn't answer when you made these. They are saved on this device and sent in this order, in your name, when it answers and you are signed in here.`}
+            {t`You made these while offline. They are saved on this device and sent in this order, in your name, once you're online and signed in.`}
           </Box>
           <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
             {all.map((c) => (
@@ -73,9 +73,13 @@ export function Waiting({ all }: { all: Kept[] }) {
 
 function waits(all: Kept[]): string {
   const n = all.length;
-  if (all.every((c) => c.made)) return plural(n, { one: '# cut waits', other: '# cuts wait' });
-  if (all.every((c) => c.read)) return plural(n, { one: '# session waits', other: '# sessions wait' });
-  if (all.every((c) => c.wash)) return plural(n, { one: '# step waits', other: '# steps wait' });
-  if (all.every((c) => c.tick)) return plural(n, { one: '# tick waits', other: '# ticks wait' });
-  return plural(n, { one: '# thing waits', other: '# things wait' });
+  if (all.every((c) => c.made))
+    return plural(n, { one: '# cut waiting to send', other: '# cuts waiting to send' });
+  if (all.every((c) => c.read))
+    return plural(n, { one: '# session waiting to send', other: '# sessions waiting to send' });
+  if (all.every((c) => c.wash))
+    return plural(n, { one: '# step waiting to send', other: '# steps waiting to send' });
+  if (all.every((c) => c.tick))
+    return plural(n, { one: '# tick waiting to send', other: '# ticks waiting to send' });
+  return plural(n, { one: '# entry waiting to send', other: '# entries waiting to send' });
 }

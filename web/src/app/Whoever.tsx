@@ -15,7 +15,7 @@ export function Whoever({ onGo }: { onGo: () => void }) {
   if (session.state === 'open')
     return (
       <Box sx={{ px: 1.5, pb: 1, color: 'text.secondary', fontSize: 14.5, lineHeight: 1.3 }}>
-        {t`Open without sign-in, on this machine alone.`}
+        {t`No sign-in needed on this computer.`}
       </Box>
     );
   if (session.state !== 'in' || session.device) return null; // the tags say it, at a tablet

@@ -29,9 +29,9 @@ export function ZoneOffer({ shop }: { shop: Shop }) {
         disabled={change.isPending}
         onClick={() => change.mutate({ version: shop.version, body: { ...kept, time_zone: here } })}
       >
-        {t`There`}
+        {t`Keep`}
       </Button>
-      <Button component={Link} to="/shop">{t`Somewhere else`}</Button>
+      <Button component={Link} to="/settings">{t`Change`}</Button>
       {change.error && <Box sx={{ color: 'error.main' }}>{change.error.message}</Box>}
     </Offer>
   );

@@ -16,7 +16,7 @@ export const places: Place[] = [
     to: '/',
     name: t`Cut`,
     rooms: [
-      { to: '/', name: t`Through` },
+      { to: '/', name: t`Cut` },
       { to: '/groove', name: t`Groove` },
       { to: '/groove/joints', name: t`Joint` },
       { to: '/special', name: t`Special` },
@@ -26,34 +26,39 @@ export const places: Place[] = [
   },
   { to: '/jobs', name: t`Jobs`, rooms: [{ to: '/jobs', name: t`Jobs` }], under: ['/jobs'] },
   {
-    to: '/bench',
-    name: t`Bench`,
+    to: '/saws',
+    name: t`Saws`,
     rooms: [
-      { to: '/bench', name: t`Saws` },
-      { to: '/true', name: t`True` },
+      { to: '/saws', name: t`Saws` },
+      { to: '/align', name: t`Align` },
     ],
-    under: ['/bench', '/true', '/mount', '/rack/saws'],
+    under: ['/saws', '/align', '/mount'],
   },
   {
-    to: '/rack',
+    to: '/blades',
     name: t`Blades`,
     rooms: [
-      { to: '/rack', name: t`Rack` },
+      { to: '/blades', name: t`Blades` },
       { to: '/care', name: t`Care` },
-      { to: '/own', name: t`Own` },
+      { to: '/buy', name: t`Buy` },
     ],
-    under: ['/rack', '/care', '/own'],
+    under: ['/blades', '/care', '/buy'],
   },
-  { to: '/trace', name: t`Trace`, rooms: [{ to: '/trace', name: t`Trace` }], under: ['/trace'] },
+  {
+    to: '/diagnose',
+    name: t`Diagnose`,
+    rooms: [{ to: '/diagnose', name: t`Diagnose` }],
+    under: ['/diagnose'],
+  },
 ];
 
 /** What stands under the shop's name. */
 export const rest: Room[] = [
-  { to: '/learn', name: t`Learn` },
+  { to: '/practice', name: t`Practice` },
   { to: '/log', name: t`Log` },
-  { to: '/words', name: t`Words` },
+  { to: '/glossary', name: t`Glossary` },
   { to: '/people', name: t`People` },
-  { to: '/shop', name: t`Shop` },
+  { to: '/settings', name: t`Settings` },
 ];
 
 const within = (path: string, of: string) => path === of || path.startsWith(of + '/');
@@ -72,3 +77,17 @@ export function roomOf(place: Place, path: string): Room {
   const at = place.rooms.filter((r) => (r.to === '/' ? path === '/' : within(path, r.to)));
   return at.sort((a, b) => b.to.length - a.to.length)[0] ?? place.rooms[0]!;
 }
+
+/** First words of addresses that pages had once, and what they are now: bookmarks and printed labels have them. */
+export const moved: readonly (readonly [from: string, to: string])[] = [
+  ['rack/saws', 'saws'],
+  ['rack', 'blades'],
+  ['bench', 'saws'],
+  ['true', 'align'],
+  ['own', 'buy'],
+  ['trace', 'diagnose'],
+  ['learn', 'practice'],
+  ['words', 'glossary'],
+  ['shop', 'settings'],
+  ['licences', 'licenses'],
+];

@@ -1,8 +1,9 @@
 import type { ComponentType } from 'react';
-import { createBrowserRouter } from 'react-router';
+import { createBrowserRouter, redirect, type LoaderFunctionArgs } from 'react-router';
 import { place } from '../api/place';
 import { Choose } from '../stations/choose/Choose';
 import { Broken, Nowhere } from '../ui/Broken';
+import { moved } from './places';
 import { Sheet } from './Sheet';
 
 /** A page that is fetched when it is asked for. */
@@ -61,11 +62,11 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/jobs/pages'), 'StockPage'),
             },
             {
-              path: 'own',
+              path: 'buy',
               ...page(() => import('../stations/own/pages'), 'Own'),
             },
             {
-              path: 'own/first',
+              path: 'buy/first',
               ...page(() => import('../stations/own/pages'), 'First'),
             },
             {
@@ -109,11 +110,11 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/groove/pages'), 'Fitting'),
             },
             {
-              path: 'trace',
+              path: 'diagnose',
               ...page(() => import('../stations/trace/pages'), 'NewTrace'),
             },
             {
-              path: 'trace/:id',
+              path: 'diagnose/:id',
               ...page(() => import('../stations/trace/pages'), 'Trace'),
             },
             {
@@ -121,7 +122,7 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/log/Log'), 'Log'),
             },
             {
-              path: 'bench',
+              path: 'saws',
               ...page(() => import('../stations/bench/Bench'), 'Bench'),
             },
             {
@@ -129,55 +130,55 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/mount/Mount'), 'Mount'),
             },
             {
-              path: 'true',
+              path: 'align',
               ...page(() => import('../stations/truing/Truing'), 'Truing'),
             },
             {
-              path: 'true/:test',
+              path: 'align/:test',
               ...page(() => import('../stations/truing/Session'), 'Session'),
             },
             {
-              path: 'rack',
+              path: 'blades',
               ...page(() => import('../stations/rack/Rack'), 'Rack'),
             },
             {
-              path: 'rack/new',
+              path: 'blades/new',
               ...page(() => import('../stations/rack/BladeForm'), 'NewBlade'),
             },
             {
-              path: 'rack/look',
+              path: 'blades/look',
               ...page(() => import('../stations/rack/Look'), 'LookPage'),
             },
             {
-              path: 'rack/files',
+              path: 'blades/files',
               ...page(() => import('../stations/rack/Files'), 'Files'),
             },
             {
-              path: 'rack/labels',
+              path: 'blades/labels',
               ...page(() => import('../stations/rack/Labels'), 'Labels'),
             },
             {
-              path: 'rack/saws/new',
+              path: 'saws/new',
               ...page(() => import('../stations/rack/SawForm'), 'NewSaw'),
             },
             {
-              path: 'rack/saws/:id',
+              path: 'saws/:id',
               ...page(() => import('../stations/rack/SawForm'), 'EditSaw'),
             },
             {
-              path: 'rack/:id/edit',
+              path: 'blades/:id/edit',
               ...page(() => import('../stations/rack/BladeForm'), 'EditBlade'),
             },
             {
-              path: 'rack/:id/survey',
+              path: 'blades/:id/survey',
               ...page(() => import('../stations/care/Survey'), 'SurveyPage'),
             },
             {
-              path: 'rack/:id/survey/report',
+              path: 'blades/:id/survey/report',
               ...page(() => import('../stations/care/SurveyReport'), 'SurveyReportPage'),
             },
             {
-              path: 'rack/:id/set',
+              path: 'blades/:id/set',
               ...page(() => import('../stations/rack/SetForm'), 'SetForm'),
             },
             {
@@ -185,11 +186,11 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/start/Start'), 'Start'),
             },
             {
-              path: 'shop',
+              path: 'settings',
               ...page(() => import('../stations/shop/pages'), 'ShopPage'),
             },
             {
-              path: 'licences',
+              path: 'licenses',
               ...page(() => import('../stations/shop/pages'), 'Licences'),
             },
             {
@@ -209,29 +210,36 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/people/pages'), 'Guest'),
             },
             {
-              path: 'rack/:id',
+              path: 'blades/:id',
               ...page(() => import('../stations/rack/BladePage'), 'BladePage'),
             },
             {
-              path: 'learn',
+              path: 'practice',
               ...page(() => import('../stations/practice/pages'), 'Shelf'),
             },
             {
-              path: 'learn/:drill',
+              path: 'practice/:drill',
               ...page(() => import('../stations/practice/pages'), 'DrillPage'),
             },
             {
-              path: 'learn/why/:why',
+              path: 'practice/why/:why',
               ...page(() => import('../stations/practice/pages'), 'Why'),
             },
             {
-              path: 'words',
+              path: 'glossary',
               ...page(() => import('../stations/practice/pages'), 'Words'),
             },
             {
               path: 'contract',
               ...page(() => import('../stations/contract/Contract'), 'Contract'),
             },
+            ...moved.map(([from, to]) => ({
+              path: `${from}/*`,
+              loader: ({ request, params }: LoaderFunctionArgs) => {
+                const rest = params['*'];
+                return redirect(`/${to}${rest ? `/${rest}` : ''}${new URL(request.url).search}`);
+              },
+            })),
             { path: '*', element: <Nowhere /> },
           ],
         },

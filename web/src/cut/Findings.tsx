@@ -14,8 +14,8 @@ interface Props {
 
 /** What a yes answers, by the rule that asks. */
 const yes: Partial<Record<Finding['rule'], [Answers, string]>> = {
-  fires: [{ brake_off: true }, t`Yes, it is`],
-  'sign-off': [{ stood_by: true }, t`Yes, somebody does`],
+  fires: [{ brake_off: true }, t`Yes`],
+  'sign-off': [{ stood_by: true }, t`Yes`],
 };
 
 export function Findings({ findings, onYes }: Props) {
@@ -23,7 +23,7 @@ export function Findings({ findings, onYes }: Props) {
   return (
     <Box
       component="ul"
-      aria-label={t`What stands against this cut`}
+      aria-label={t`What speaks against this cut`}
       sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: 0.5, fontSize: 15, lineHeight: 1.3 }}
     >
       {findings.map((f) => (

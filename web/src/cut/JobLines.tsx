@@ -16,7 +16,7 @@ export function Typer({ text, onText }: TyperProps) {
   return (
     <Box
       component="textarea"
-      aria-label={t`The list`}
+      aria-label={t`List`}
       value={text}
       rows={14}
       spellCheck={false}
@@ -62,10 +62,10 @@ export function Lines({ lines, units }: { lines: JobLine[]; units: Units }) {
       <Box role="status" sx={{ fontWeight: 650, mb: 1 }}>
         {bad > 0
           ? plural(bad, {
-              one: '# line cannot be kept yet: it says why.',
-              other: '# lines cannot be kept yet: they say why.',
+              one: '# line needs a fix before you can save. The reason is below it.',
+              other: '# lines need a fix before you can save. The reason is below each.',
             })
-          : plural(lines.length, { one: '# line is understood.', other: 'All # lines are understood.' })}
+          : plural(lines.length, { one: '# line understood.', other: 'All # lines understood.' })}
       </Box>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {lines.map((l, i) => {
@@ -106,7 +106,7 @@ function Line({ line: l, units }: { line: JobLine; units: Units }) {
         </Box>
         {l.guessed.length > 0 && !bad && (
           <Box sx={{ fontSize: 14.5, borderBottom: '1.5px dotted', display: 'inline' }}>
-            {t`Taken as usual: ${l.guessed.map((g) => guessed[g] ?? g).join(', ')}`}
+            {t`Assumed: ${l.guessed.map((g) => guessed[g] ?? g).join(', ')}`}
           </Box>
         )}
         {l.faults.map((f) => (

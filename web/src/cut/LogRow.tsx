@@ -62,7 +62,7 @@ export function LogRow({ entry: e, units, named = false, timed = false, narrow =
               </Box>
             )}
           </Box>
-          {struck && (e.amended_by ? t` Put right.` : t` Struck out.`)}
+          {struck && ` ${e.amended_by ? t`Corrected.` : t`Deleted.`}`}
         </Box>
       </ButtonBase>
       <Box id={detail} hidden={!open}>
@@ -83,20 +83,23 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
   const links = [
     e.trial_id && [`/trial/${e.trial_id}`, t`See the comparison`],
     e.groove && [`/groove/${e.groove.id}`, t`See the groove`],
-    e.trace_id && [`/trace/${e.trace_id}`, t`See how it was traced`],
+    e.trace_id && [`/diagnose/${e.trace_id}`, t`See the diagnosis`],
     !struck &&
       e.cut &&
-      (e.cut.wall !== 'clean' || e.cut.splinters !== 'none') && [`/trace?${traceOf(e, e.cut)}`, t`Trace it`],
-    e.cut && !struck && [`/?${traceOf(e, e.cut)}`, t`Cut it again`],
-    e.blade_id && [`/rack/${e.blade_id}`, e.blade_name ?? t`The blade`],
+      (e.cut.wall !== 'clean' || e.cut.splinters !== 'none') && [
+        `/diagnose?${traceOf(e, e.cut)}`,
+        t`Diagnose`,
+      ],
+    e.cut && !struck && [`/?${traceOf(e, e.cut)}`, t`Repeat this cut`],
+    e.blade_id && [`/blades/${e.blade_id}`, e.blade_name ?? t`The blade`],
   ].filter((l) => Array.isArray(l));
   const failed = strike.error ?? amend.error;
   return (
     <Box sx={{ pb: 1, display: 'flex', flexWrap: 'wrap', columnGap: 1, alignItems: 'center' }}>
       <Box sx={{ flexBasis: '100%', color: 'text.secondary', fontSize: 15 }}>
-        {moment(e.at)}
+        {moment(e.at)}.{' '}
         {e.cut?.heard &&
-          t`; by ear: the saw idled at ${e.cut.heard.idle_rpm} a minute and turned at ${e.cut.heard.mean_rpm} in the work, ${e.cut.heard.least_rpm} at its slowest`}
+          t`By sound: ${e.cut.heard.idle_rpm} rpm idle, ${e.cut.heard.mean_rpm} rpm in the cut, ${e.cut.heard.least_rpm} rpm at its slowest.`}
       </Box>
       {links.map(([to, name]) => (
         <Button key={to} component={Link} to={to!}>
@@ -105,13 +108,13 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
       ))}
       {!struck && strikable.has(e.kind) && (
         <>
-          <Button variant="outlined" onClick={() => setPutting(true)}>{t`Put it right`}</Button>
+          <Button variant="outlined" onClick={() => setPutting(true)}>{t`Correct it`}</Button>
           <Button
             disabled={strike.isPending}
-            aria-label={t`Strike out the row of ${moment(e.at)}`}
+            aria-label={t`Delete the entry of ${moment(e.at)}`}
             onClick={() => strike.mutate({ id: e.id, key: keys.current.strike })}
           >
-            {t`Strike it out`}
+            {t`Delete`}
           </Button>
         </>
       )}
@@ -119,10 +122,10 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
         <Button
           variant="outlined"
           disabled={amend.isPending}
-          aria-label={t`Put back the row of ${moment(e.at)}`}
+          aria-label={t`Restore the entry of ${moment(e.at)}`}
           onClick={() => amend.mutate({ id: e.id, key: keys.current.back, body: {} })}
         >
-          {t`Put it back`}
+          {t`Restore`}
         </Button>
       )}
       {failed && (

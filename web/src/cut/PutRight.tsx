@@ -33,7 +33,7 @@ export function PutRight({ entry: e, units, onClose }: Props) {
   const c = e.cut;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="put-right">
-      <DialogTitle id="put-right">{t`Put it right`}</DialogTitle>
+      <DialogTitle id="put-right">{t`Correct it`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>{saysOf(e, units)}</Box>
         <Box sx={{ display: 'grid', gap: 2 }}>
@@ -45,7 +45,7 @@ export function PutRight({ entry: e, units, onClose }: Props) {
                 onNumber={(v) => set({ pieces: v === undefined ? undefined : Math.round(v) })}
               />
               <Pick
-                label={t`Wall`}
+                label={t`Cut edge`}
                 value={to.wall ?? c.wall}
                 choices={(['clean', 'brown', 'black'] as const).map(
                   (w) => [w, wallWords[w], <WallSample key={w} wall={w} />] as const,
@@ -53,7 +53,7 @@ export function PutRight({ entry: e, units, onClose }: Props) {
                 onPick={(wall) => set({ wall })}
               />
               <Pick
-                label={t`Splinters where teeth leave`}
+                label={t`Tear-out on the exit side`}
                 value={to.splinters ?? c.splinters}
                 choices={(['none', 'fuzz', 'splinters', 'torn'] as const).map(
                   (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
@@ -68,7 +68,7 @@ export function PutRight({ entry: e, units, onClose }: Props) {
               />
             </>
           )}
-          <LineField label={t`Who`} value={to.by ?? e.by ?? ''} most={60} onText={(by) => set({ by })} />
+          <LineField label={t`Person`} value={to.by ?? e.by ?? ''} most={60} onText={(by) => set({ by })} />
           <LineField
             label={t`Note`}
             value={to.note ?? e.note ?? ''}
@@ -85,7 +85,7 @@ export function PutRight({ entry: e, units, onClose }: Props) {
           disabled={amend.isPending || Object.values(to).every((v) => v === undefined)}
           onClick={() => amend.mutate({ id: e.id, key: key.current, body: to }, { onSuccess: onClose })}
         >
-          {t`Put it right`}
+          {t`Correct it`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -4,10 +4,10 @@ import type { Finish, Material } from '../api/types';
 import type { Choice } from '../ui/ChoiceMenu';
 
 export const finishes: Choice<Finish>[] = [
-  { value: 'rough', name: t`rough: cut or planed again` },
-  { value: 'hidden', name: t`hidden: glued up or out of sight` },
-  { value: 'show', name: t`show: seen, light sanding only` },
-  { value: 'fine', name: t`fine: straight off the saw` },
+  { value: 'rough', name: t`rough: to be cut or planed again` },
+  { value: 'hidden', name: t`hidden: glued or out of sight` },
+  { value: 'show', name: t`show: visible, light sanding only` },
+  { value: 'fine', name: t`fine: ready off the saw` },
 ];
 export const finishWord: Record<Finish, string> = {
   rough: t`rough face`,
@@ -18,16 +18,16 @@ export const finishWord: Record<Finish, string> = {
 export const kinds: Record<Material['kind'], string> = {
   softwood: t`Softwood`,
   hardwood: t`Hardwood`,
-  plywood: t`Ply`,
-  composite: t`Fibre and chip board`,
-  laminate: t`Faced board`,
-  nailed: t`By rule, without a feed range`,
-  'soft-metal': t`By rule, without a feed range`,
-  plastic: t`By rule, without a feed range`,
-  'solid-surface': t`By rule, without a feed range`,
-  'cement-board': t`By rule, without a feed range`,
-  mineral: t`By rule, without a feed range`,
-  steel: t`By rule, without a feed range`,
+  plywood: t`Plywood`,
+  composite: t`MDF and particleboard`,
+  laminate: t`Melamine and laminate`,
+  nailed: t`By rule, no feed range`,
+  'soft-metal': t`By rule, no feed range`,
+  plastic: t`By rule, no feed range`,
+  'solid-surface': t`By rule, no feed range`,
+  'cement-board': t`By rule, no feed range`,
+  mineral: t`By rule, no feed range`,
+  steel: t`By rule, no feed range`,
 };
 
 const inch = 25.4;

@@ -31,7 +31,12 @@ export function BathSection({ long, deep, diameter, kerf, blades, level, units }
     <svg
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={t`The tray from the side: ${blades} on spacers${level === undefined ? '' : t`, cleaner ${formatSetting(level, units)} deep`}`}
+      aria-label={[
+        t`Tray from the side: ${blades} on spacers`,
+        level !== undefined && t`cleaner ${formatSetting(level, units)} deep`,
+      ]
+        .filter(Boolean)
+        .join(', ')}
       style={{ display: 'block', width: '100%', maxWidth: 520, height: 'auto' }}
     >
       {level !== undefined && (

@@ -90,7 +90,7 @@ export function BenchSaw({ bench: b }: { bench: Bench }) {
     <svg
       viewBox={`0 0 ${2 * HALF} ${floor}`}
       role="img"
-      aria-label={t`${b.saw.name} with ${b.blade?.name ?? t`nothing on it`}${b.due.length > 0 ? `; ${b.due.map((d) => d.text).join('; ')}` : ''}`}
+      aria-label={t`${b.saw.name} with ${b.blade?.name ?? t`no blade`}${b.due.length > 0 ? `; ${b.due.map((d) => d.text).join('; ')}` : ''}`}
       style={{ display: 'block', width: '100%', maxWidth: benchSize.width, height: 'auto', margin: '0 auto' }}
     >
       {b.saw.kind !== 'table' && <Legs />}

@@ -25,7 +25,7 @@ export function BladeHero({ blade: b, units }: Props) {
     <svg
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={t`${b.name}: ${formatLength(b.diameter_mm, units)} across, kerf ${formatThin(b.kerf_mm, units)}`}
+      aria-label={t`${b.name}: ${formatLength(b.diameter_mm, units)} diameter, ${formatThin(b.kerf_mm, units)} kerf`}
       style={{ display: 'block', width: '100%', maxWidth: W, height: 'auto' }}
     >
       {/* round it: edge used up in ink, pitch in brown, each from the top clockwise */}
@@ -47,7 +47,7 @@ export function BladeHero({ blade: b, units }: Props) {
       </Label>
       {b.teeth > 0 && (
         <Label x={C.x} y={C.y - 76} size={16}>
-          {t`${b.teeth} teeth, ${formatLength(b.pitch_mm, units)} apart`}
+          {t`${b.teeth} teeth, ${formatLength(b.pitch_mm, units)} spacing`}
         </Label>
       )}
       {/* the diameter, under it */}

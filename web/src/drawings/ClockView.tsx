@@ -17,8 +17,8 @@ export function ClockView({ way, size = 220 }: { way: GrooveWay; size?: number }
       role="img"
       aria-label={
         chippers.length > 0
-          ? t`Chippers turned by ${chippers.map((c) => `${Math.round(c.turned_deg)}°`).join(', ')} against the outer blades, each in gullets of its own. Teeth toward you at the top.`
-          : t`The outer pair alone, teeth toward you at the top`
+          ? t`Chippers turned ${chippers.map((c) => `${Math.round(c.turned_deg)}°`).join(', ')} from the outer blades, their teeth in the gullets. Teeth toward you at the top.`
+          : t`Only the two outer blades, teeth toward you at the top`
       }
       style={{ display: 'block', maxWidth: '100%' }}
     >

@@ -22,7 +22,7 @@ export function CostChart({ money: m, units }: { money: Money; units: Units }) {
   return (
     <Box
       role="img"
-      aria-label={t`Cost against metres: sharpened ${trim(last[1]!, 0)}, cheap ones ${trim(last[2]!, 0)} after ${formatRun(most, units)}`}
+      aria-label={t`Cost by length cut: sharpened ${trim(last[1]!, 0)}, cheap blades ${trim(last[2]!, 0)} after ${formatRun(most, units)}`}
       sx={{
         maxWidth: 720,
         height: 280,
@@ -44,7 +44,7 @@ export function CostChart({ money: m, units }: { money: Money; units: Units }) {
           },
         ]}
         yAxis={[{ min: 0, width: 52, label: 'spent' }]}
-        series={[way(1, 'sharpened', ink.ink), way(2, t`cheap ones`, ink.hair)]}
+        series={[way(1, 'sharpened', ink.ink), way(2, t`cheap blades`, ink.hair)]}
         slotProps={{
           legend: { direction: 'horizontal', position: { vertical: 'top', horizontal: 'start' } },
         }}

@@ -20,12 +20,14 @@ export function EdgeView({ look, ...marks }: Props) {
       name={
         look
           ? plural(look.splinters.length, {
-              one: 'The photo, with # splinter marked along the edge',
-              other: 'The photo, with # splinters marked along the edge',
+              one: 'Photo with # spot of tear-out marked on the edge',
+              other: 'Photo with # spots of tear-out marked on the edge',
             })
-          : t`The photo`
+          : t`Photo`
       }
-      markName={(which) => t`End ${which + 1} of the edge: the arrow keys move it, Enter looks again`}
+      markName={(which) =>
+        t`End ${which + 1} of the edge. Move it with the arrow keys, measure again with Enter`
+      }
     >
       {(wide, high, px) => {
         const on = (spots: Spot[]) => spots.map((m) => [wide * m.x, high * m.y] as const);

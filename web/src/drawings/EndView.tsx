@@ -64,7 +64,7 @@ function Drawing({ blade, cut, units, width, height }: Props & { width: number; 
       width={width}
       height={height}
       role="img"
-      aria-label={t`The kerf of ${blade.name} from the end: ${blade.groove.flat_enough_for}`}
+      aria-label={t`Kerf of ${blade.name}, seen from the end: ${blade.groove.flat_enough_for}`}
       style={{ display: 'block' }}
     >
       <path d={`M0 ${Y(0)}H${width}V${height}H0Z`} fill={ink.wood} />
@@ -112,7 +112,7 @@ function Drawing({ blade, cut, units, width, height }: Props & { width: number; 
         figure(
           X(half) + 12,
           Y(0) - 12,
-          t`clears by ${formatThin(blade.side_clearance_mm, units)} a side`,
+          t`${formatThin(blade.side_clearance_mm, units)} clearance per side`,
           'start',
         )}
       {blade.groove.ridge_mm > 0.01 &&
@@ -121,7 +121,7 @@ function Drawing({ blade, cut, units, width, height }: Props & { width: number; 
         figure(
           X(half) + 12,
           Y(groove / 2),
-          t`${formatSetting(asked, units)} deep${broken ? t`, drawn shorter` : ''}`,
+          [t`${formatSetting(asked, units)} deep`, broken && t`drawn shorter`].filter(Boolean).join(', '),
           'start',
         )}
     </svg>

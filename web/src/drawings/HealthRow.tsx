@@ -46,7 +46,7 @@ export function HealthRow({ care: c, now, day }: Props) {
 }
 
 const said = (what: string, u: Urgency, f: Forecast | undefined, day: Props['day']) =>
-  u === 'due' ? t`${what} it now` : f ? t`${what} about ${day(f.likely)}` : t`no date to ${what} it yet`;
+  u === 'due' ? t`${what} it now` : f ? t`${what} about ${day(f.likely)}` : t`no date yet to ${what} it`;
 
 /** A drop for a wash, a tooth for a sharpening; a whisker for what two of three fall between. */
 function Due({

@@ -37,7 +37,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
       ? [
           {
             id: 'exit',
-            label: t`splinters, ${exit.name}, of what it bears`,
+            label: t`tear-out, ${exit.name}, share of what this finish allows`,
             data: through.map((s) => percent(s.exit.of_limit)),
             color: ink.ink,
             dash: '7 4',
@@ -50,7 +50,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
   return (
     <Box
       role="group"
-      aria-label={t`Over height: ${series.map((s) => `${s.label} ${trim(s.data[through.indexOf(here)]!, 0)} %`).join(', ')} at ${formatSetting(at, units)}`}
+      aria-label={t`By height: ${series.map((s) => `${s.label} ${trim(s.data[through.indexOf(here)]!, 0)} %`).join(', ')} at ${formatSetting(at, units)}`}
       sx={{
         height: '100%',
         ...Object.fromEntries(

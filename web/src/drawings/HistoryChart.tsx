@@ -27,7 +27,7 @@ export function HistoryChart({ history, units }: Props) {
       height={h}
       style={{ maxWidth: '100%', display: 'block' }}
       role="img"
-      aria-label={t`${rows.length} readings, the last ${show(last.figure)}`}
+      aria-label={t`${rows.length} readings, last ${show(last.figure)}`}
     >
       <rect
         x={pad}

@@ -15,7 +15,7 @@ export function InsertView({ insert: n, units }: { insert: NonNullable<GrooveWay
     <svg
       viewBox="0 0 360 190"
       role="img"
-      aria-label={t`The insert from above: an opening of ${formatSetting(n.width_mm, units)} by ${formatSetting(n.length_mm, units)}, the fence ${formatSetting(n.fence_mm, units)} clear of the set`}
+      aria-label={t`Throat plate from above: opening ${formatSetting(n.width_mm, units)} by ${formatSetting(n.length_mm, units)}, fence ${formatSetting(n.fence_mm, units)} from the dado set`}
       style={{ display: 'block', width: '100%', maxWidth: 420 }}
     >
       <rect

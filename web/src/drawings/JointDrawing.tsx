@@ -159,7 +159,7 @@ function Tails({ plan, units, px }: Sized) {
       <path d={`M16 ${y}H${px - 16}`} stroke={ink.ink} strokeWidth={3} />
       <path d={`M30 ${y - up * scale}H${px - 30}`} {...hair} strokeDasharray="6 4" />
       <Label x={px / 2 + 8} y={y + 20} size={15}>
-        {t`tilted ${tilt.toFixed(1)}°, ${formatSetting(up, units)} to the base line`}
+        {t`tilted ${tilt.toFixed(1)}°, ${formatSetting(up, units)} to the baseline`}
       </Label>
     </>
   );
@@ -202,7 +202,7 @@ function Slope({ ask, plan, units, px }: Sized) {
         </Label>
       ))}
       <Label x={middle} y={20} size={14}>
-        {t`${formatSetting(width, units)} wide, ${formatSetting(deep, units)} at the near wall`}
+        {t`${formatSetting(width, units)} wide, ${formatSetting(deep, units)} at the near side`}
       </Label>
     </>
   );
@@ -269,7 +269,12 @@ function Fold({ ask, plan, units, px }: Sized) {
         </>
       )}
       <Label x={px / 2} y={26} size={14}>
-        {t`${plan.kerfs ?? 0} kerfs, skin ${formatThin(skin, units)}${shown < (plan.kerfs ?? 0) ? t`; ${shown} drawn` : ''}`}
+        {[
+          t`${plan.kerfs ?? 0} kerfs, ${formatThin(skin, units)} left`,
+          shown < (plan.kerfs ?? 0) && t`${shown} drawn`,
+        ]
+          .filter(Boolean)
+          .join(', ')}
       </Label>
     </>
   );

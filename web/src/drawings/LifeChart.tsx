@@ -31,7 +31,7 @@ export function LifeChart({ life, units, day }: Props) {
   return (
     <Box
       role="img"
-      aria-label={t`Over ${formatRun(last.metres, units)}: edge ${trim(100 * last.edge, 0)} % used up, pitch ${trim((100 * last.pitch) / life.pitch_most, 0)} % of caked`}
+      aria-label={t`Over ${formatRun(last.metres, units)}: edge ${trim(100 * last.edge, 0)} % used up, resin ${trim((100 * last.pitch) / life.pitch_most, 0)} % of a full coat`}
       sx={{
         height: '100%',
         [`& .${lineClasses.line}[data-series='pitch']`]: { strokeDasharray: '6 3' },
@@ -74,7 +74,7 @@ export function LifeChart({ life, units, day }: Props) {
           },
           {
             id: 'pitch',
-            label: t`pitch, of caked`,
+            label: t`resin, of a full coat`,
             color: ink.scorch,
             data: points.map((p) => (100 * p.pitch) / life.pitch_most),
             showMark: false,

@@ -24,8 +24,10 @@ export function LookView({ look, ...marks }: Props) {
   return (
     <PhotoMarks
       {...marks}
-      name={look ? t`The photo, with ${look.tips.length} teeth marked` : t`The photo`}
-      markName={(which) => t`Mark ${which + 1} on the rim: the arrow keys move it, Enter looks again`}
+      name={look ? t`Photo with ${look.tips.length} teeth marked` : t`Photo`}
+      markName={(which) =>
+        t`Mark ${which + 1} on the rim. Move it with the arrow keys, measure again with Enter`
+      }
     >
       {(wide, high, px) => {
         const path = (all: Spot[]) => all.map((p) => `${wide * p.x},${high * p.y}`).join(' ');

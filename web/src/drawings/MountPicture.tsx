@@ -166,7 +166,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         <path d="M20 132H66M214 132H340" {...line} strokeWidth={3} />
         <path d="M236 92L338 76V87L236 103Z" {...steel} />
         <Arrow d="M222 124q20 -14 34 -18" tip={[258, 105]} turn={-20} />
-        <Label x={290} y={58}>{t`insert out`}</Label>
+        <Label x={290} y={58}>{t`throat plate out`}</Label>
         <Arrow d="M140 196V160" tip={[140, 158]} turn={-90} />
         <Label x={196} y={182}>{t`blade up`}</Label>
       </>
@@ -193,7 +193,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
           transform="rotate(-70 180 100)"
         />
         <Round x={180} y={100} r={98} ccw from={-80} />
-        <Label x={270} y={178}>{t`guard back by its lever`}</Label>
+        <Label x={270} y={178}>{t`pull the guard back by its lever`}</Label>
       </>
     ),
   lock: (saw) =>
@@ -220,7 +220,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <Wrench x={150} y={106} turn={thread === 'left' ? 20 : -20} />
       <Round x={150} y={106} r={72} ccw={thread !== 'left'} from={thread === 'left' ? 120 : 60} />
       <Label x={250} y={196} size={15}>
-        {thread === 'unknown' ? t`the way the teeth travel` : `${thread}-hand: this way off`}
+        {thread === 'unknown' ? t`tooth direction` : `${thread}-hand: this way off`}
       </Label>
     </>
   ),
@@ -305,7 +305,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         strokeWidth={2}
       />
       <Label x={180} y={saw === 'table' ? 52 : 150}>
-        {saw === 'table' ? t`guard on` : t`it shuts by itself`}
+        {saw === 'table' ? t`guard on` : t`the guard closes on its own`}
       </Label>
     </>
   ),
@@ -325,7 +325,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <rect x={40} y={50} width={280} height={90} rx={20} fill={ink.wood} stroke={ink.ink} strokeWidth={2} />
       <rect x={120} y={78} width={120} height={22} fill={ink.sheet} stroke={ink.accent} strokeWidth={2.5} />
       <rect x={20} y={160} width={320} height={36} {...steel} />
-      <Label x={180} y={178}>{t`fence, clear of the set`}</Label>
+      <Label x={180} y={178}>{t`fence clear of the dado set`}</Label>
     </>
   ),
   test: () => (
@@ -337,7 +337,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <circle cx={286} cy={150} r={16} fill="none" stroke={ink.accent} strokeWidth={4} />
       <path d="M258 186q28 -30 56 0" {...bold} />
       <Label x={286} y={112}>{t`stand here`}</Label>
-      <Label x={92} y={190}>{t`not in line`}</Label>
+      <Label x={92} y={190}>{t`not in line with the blade`}</Label>
     </>
   ),
 };

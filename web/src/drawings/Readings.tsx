@@ -30,7 +30,7 @@ export function HookReading({ radius: r, offset, bore, units }: HookProps) {
       height={190}
       viewBox="-125 -95 250 190"
       role="img"
-      aria-label={t`Straight edge along a tooth face, ${formatThin(Math.abs(o), units)} from the middle of the bore`}
+      aria-label={t`Straightedge along a tooth face, ${formatThin(Math.abs(o), units)} from the center of the bore`}
     >
       <path d={circle(r * scale)} fill={ink.steel} stroke={ink.ink} strokeWidth={1.2} />
       <path d={circle(Math.max(2, (bore / 2) * scale))} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.2} />

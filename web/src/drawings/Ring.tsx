@@ -48,9 +48,7 @@ export function Polar({ input, runout, units, next }: PolarProps) {
         style={{ maxWidth: '100%', height: 'auto' }}
         role="img"
         aria-label={
-          runout
-            ? t`Run-out ${formatDial(runout.spread_mm, units)} from least to most`
-            : t`The plate, to be read at equal steps round`
+          runout ? t`Run-out ${formatDial(runout.spread_mm, units)}` : t`Plate with equal steps to measure`
         }
       >
         <circle cx={c} cy={c} r={base} fill={ink.steel} stroke={ink.hair} />
@@ -83,11 +81,11 @@ export function Polar({ input, runout, units, next }: PolarProps) {
       </svg>
       {runout?.arbor && runout.blade && (
         <Box component="dl" sx={{ m: 0, fontSize: 16 }}>
-          <dt>{t`stays with the arbor`}</dt>
+          <dt>{t`from the arbor`}</dt>
           <Box component="dd" sx={{ m: 0, fontSize: 24, fontWeight: 700 }}>
             {formatDial(runout.arbor.amplitude_mm, units)}
           </Box>
-          <Box component="dt" sx={{ mt: 1 }}>{t`travels with the blade`}</Box>
+          <Box component="dt" sx={{ mt: 1 }}>{t`from the blade`}</Box>
           <Box component="dd" sx={{ m: 0, fontSize: 24, fontWeight: 700 }}>
             {formatDial(runout.blade.amplitude_mm, units)}
           </Box>
@@ -154,7 +152,12 @@ export function Ring({ name, readings = [], other, slots, found, most, units, ne
       viewBox={`0 0 ${size} ${size}`}
       style={{ flex: '1 1 260px', minWidth: 0, maxWidth: size, height: 'auto' }}
       role="img"
-      aria-label={t`${name}: ${readings.length} teeth${found ? t`, ${found.grade}, ${proud.size} standing out` : ''}`}
+      aria-label={[
+        t`${name}: ${readings.length} teeth`,
+        found && t`${found.grade}, ${proud.size} sticking out`,
+      ]
+        .filter(Boolean)
+        .join(', ')}
     >
       <circle cx={c} cy={c} r={base} fill={ink.steel} fillOpacity={0.6} stroke={ink.hair} />
       {slots.map((i) => {

@@ -272,12 +272,12 @@ function Drawing({
           y={saw.kind === 'table' ? Y(0) + 24 : Y(thick) - (roomy ? 34 : 52)}
           anchor="start"
         >
-          {t`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
+          {t`${setting.exit.angle_deg.toFixed(0)}° from the ${setting.exit.name}`}
         </Label>
       )}
       {chop && (
         <Label x={X(0)} y={Y(thick) - 40} anchor="middle">
-          {t`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
+          {t`${setting.exit.angle_deg.toFixed(0)}° from the ${setting.exit.name}`}
         </Label>
       )}
       {roomy && (
@@ -286,7 +286,7 @@ function Drawing({
           y={Y((start[1] + end[1]) / 2)}
           anchor={s.side < 0 ? 'end' : 'start'}
         >
-          {t`${setting.teeth_in_cut.toFixed(1)} teeth in`}
+          {t`${setting.teeth_in_cut.toFixed(1)} teeth in the wood`}
         </Label>
       )}
 
@@ -324,18 +324,18 @@ function Drawing({
       {plane > 1.0001 && !still && (
         <Label x={8} y={14} anchor="start">
           {roomy
-            ? t`seen square to the blade, tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(thick, units)} of wood in its way`
-            : t`tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(thick, units)} in its way`}
+            ? t`seen square to the blade, tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(thick, units)} of wood to cut`
+            : t`tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(thick, units)} to cut`}
         </Label>
       )}
       {!through && !still && (
         <Label x={X(0)} y={saw.kind === 'table' ? Y(thick) + 16 : Y(0) - 14} anchor="middle">
-          {t`${formatSetting(cut.thickness_mm - setting.height_mm, units)} left standing`}
+          {t`${formatSetting(cut.thickness_mm - setting.height_mm, units)} left uncut`}
         </Label>
       )}
       {movable && through && (
         <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? (roomy ? -6 : -22) : 14)} anchor="end">
-          {`${formatSetting(setting.height_mm - cut.thickness_mm, units)} ${saw.kind === 'table' ? t`proud` : t`through`}`}
+          {`${formatSetting(setting.height_mm - cut.thickness_mm, units)} ${saw.kind === 'table' ? t`proud` : t`through cut`}`}
         </Label>
       )}
       {movable && onHeight && (
@@ -350,7 +350,7 @@ function Drawing({
           scale={scale * plane}
           units={units}
           onHeight={onHeight}
-          label={saw.kind === 'table' ? t`Blade height` : t`Depth of cut`}
+          label={saw.kind === 'table' ? t`Blade height` : t`Cutting depth`}
           within={width}
         />
       )}

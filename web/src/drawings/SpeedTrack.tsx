@@ -38,7 +38,7 @@ export function SpeedTrack({ rpm, idle, at }: Props) {
       preserveAspectRatio="none"
       style={{ width: '100%', height: HIGH, display: 'block' }}
       role="img"
-      aria-label={t`The speed of the last half minute, under the idle line`}
+      aria-label={t`Blade speed over the last half minute, below the idle line`}
     >
       <path d={`M0 8H${WIDE}`} stroke="currentColor" strokeWidth={1.5} strokeDasharray="6 5" opacity={0.7} />
       <path

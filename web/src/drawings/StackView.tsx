@@ -47,7 +47,7 @@ function Drawing({ way, units, px }: Props & { px: number }) {
   const saysOf = ({ slot }: (typeof parts)[number]) =>
     slot.what === 'left' || slot.what === 'right'
       ? slot.what
-      : formatThin(slot.thickness_mm, units).replace(t` mm`, '');
+      : formatThin(slot.thickness_mm, units).replace(' mm', '');
   const taken: number[] = []; // up to where, by row
   const placed = parts.map((part) => {
     const half = widthOf(saysOf(part), FIGURE) / 2 + 3;
@@ -63,7 +63,7 @@ function Drawing({ way, units, px }: Props & { px: number }) {
       width={px}
       height={rowAt(taken.length)}
       role="img"
-      aria-label={t`On the arbor from the inner flange outward: ${names || way.says}. ${a?.says ?? ''}`}
+      aria-label={t`On the arbor, from the inner flange out: ${names || way.says}. ${a?.says ?? ''}`}
       style={{ display: 'block' }}
     >
       <rect x={start} y={middle - 9} width={mm(length)} height={18} fill={ink.sheet} stroke={ink.ink} />

@@ -25,7 +25,7 @@ interface Props {
 
 const words = {
   carried: t`carried`,
-  drops: t`sinks at the line`,
+  drops: t`sags at the cut line`,
   tips: t`tips away`,
   falls: t`falls`,
 } as const;
@@ -56,10 +56,10 @@ function Drawing({
   const X = (mm: number) => pad + mm * scale;
   const loads = new Map(plan.halves.flatMap((h) => h.loads).map((l) => [l.at_mm, l.kg]));
   const ink2 = (x: number) => loads.has(x);
-  const texts = plan.at_mm.map(
-    (x) =>
-      formatSetting(x, units) +
-      (loads.get(x) !== undefined ? t`, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : ''),
+  const texts = plan.at_mm.map((x) =>
+    loads.get(x) === undefined
+      ? formatSetting(x, units)
+      : `${formatSetting(x, units)}, ${trim(Math.max(0, loads.get(x)!), 1)} kg`,
   );
   const rows = rowsFor(plan.at_mm.map(X), texts, width);
   const height = top + tall + 26 + 15 * (Math.max(...rows, 1) + 1);

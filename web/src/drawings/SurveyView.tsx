@@ -144,12 +144,12 @@ function Front({ squeezed }: { squeezed: boolean }) {
 }
 
 const says: Record<Look, string> = {
-  clean: t`A rim with pitch behind its teeth`,
-  tips: t`The tips of three teeth`,
-  seat: t`The seat of a lost tip`,
-  braze: t`A tip from the front, and the braze at its sides`,
-  rest: t`The other teeth, and pitch behind them`,
-  crack: t`Gullets and a body slot, where cracks begin`,
-  plate: t`The plate below the teeth`,
-  beside: t`The teeth beside the place`,
+  clean: t`Rim with resin behind the teeth`,
+  tips: t`Tips of three teeth`,
+  seat: t`Seat of a lost tip`,
+  braze: t`Tip from the front with the braze at its sides`,
+  rest: t`The other teeth, with resin behind them`,
+  crack: t`Gullets and a body slot, where cracks start`,
+  plate: t`Plate below the teeth`,
+  beside: t`Teeth next to the spot`,
 };

@@ -12,7 +12,7 @@ export function TiltView({ deg, top }: { deg: number; top: boolean }) {
       viewBox="0 0 360 200"
       style={{ maxWidth: '100%', height: 'auto' }}
       role="img"
-      aria-label={t`Two halves of the board, one flipped, butted: the gap shows twice the error`}
+      aria-label={t`Two halves, one flipped, pushed together: the gap is twice the error`}
     >
       <path
         d={`M20 40H${180 - g[0]!}L${180 - g[1]!} 170H20Z`}
@@ -41,7 +41,7 @@ export function GaugeView({ figure }: { figure: number }) {
       viewBox="0 0 360 200"
       style={{ maxWidth: '100%', height: 'auto' }}
       role="img"
-      aria-label={t`The fifth strip: its two ends tell the gauge's error`}
+      aria-label={t`The fifth strip: its two ends show the miter gauge's error`}
     >
       <path d={`M40 ${80 - lean / 2}H320V${130}H40Z`} fill={ink.wood} stroke={ink.ink} strokeWidth={1.8} />
       <path d={`M40 ${80 - lean / 2}L320 ${80 + lean / 2}`} stroke={ink.accent} strokeWidth={3} />
@@ -73,8 +73,8 @@ export function WidthView({ over }: { over: number }) {
       role="img"
       aria-label={
         over === 0
-          ? t`The test piece between blade and fence; measure its width with a caliper`
-          : t`The piece is too ${over > 0 ? 'wide' : 'narrow'}: the fence goes ${over > 0 ? 'toward' : t`away from`} the blade`
+          ? t`Test piece between blade and fence: measure the width with a caliper`
+          : t`The piece is too ${over > 0 ? 'wide' : 'narrow'}: move the fence ${over > 0 ? 'toward' : t`away from`} the blade`
       }
     >
       <rect x={blade} y={top} width={now - blade} height={low - top} fill={ink.wood} stroke={ink.ink} />
@@ -105,7 +105,7 @@ export function WidthView({ over }: { over: number }) {
       )}
       <Label x={blade - 5} y={18} size={13}>{t`blade`}</Label>
       <Label x={now + 13} y={18} size={13}>{t`fence`}</Label>
-      <Label x={wanted} y={190} size={13}>{t`wanted`}</Label>
+      <Label x={wanted} y={190} size={13}>{t`target`}</Label>
     </svg>
   );
 }
@@ -126,7 +126,7 @@ export function DepthView({ over, fromAbove }: { over: number; fromAbove: boolea
       role="img"
       aria-label={
         over === 0
-          ? t`The test groove from its end; measure its depth`
+          ? t`Test groove from its end: measure the depth`
           : t`The groove is too ${over > 0 ? 'deep' : 'shallow'}`
       }
     >
@@ -138,7 +138,7 @@ export function DepthView({ over, fromAbove }: { over: number; fromAbove: boolea
       />
       <path d={`M20 ${low + 2}H340`} stroke={ink.ink} strokeWidth={3} />
       <path d={`M120 ${wanted}H230`} stroke={ink.accent} strokeWidth={2} strokeDasharray="5 4" />
-      <Label x={262} y={wanted} size={13}>{t`wanted`}</Label>
+      <Label x={262} y={wanted} size={13}>{t`target`}</Label>
       <path d={`M175 ${face}V${now}`} stroke={ink.ink} strokeWidth={1.4} />
       <Label x={175} y={face - inward * 16} size={13}>{t`measured`}</Label>
     </svg>

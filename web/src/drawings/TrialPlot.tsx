@@ -17,19 +17,19 @@ const measures: {
   of: (r: Run) => string | undefined;
 }[] = [
   {
-    name: t`Wall`,
+    name: t`Cut edge`,
     scale: ['clean', 'brown', 'black'],
     words: Object.values(wallWords),
     of: (r) => r.wall,
   },
   {
-    name: t`Splinters`,
+    name: t`Tear-out`,
     scale: ['none', 'fuzz', 'splinters', 'torn'],
     words: Object.values(splinterWords),
     of: (r) => r.splinters,
   },
   {
-    name: t`It fed`,
+    name: t`Feed`,
     scale: ['easy', 'normal', 'hard'],
     words: Object.values(effortWords),
     of: (r) => r.effort,
@@ -47,7 +47,7 @@ export function TrialPlot({ trial: it }: { trial: Trial }) {
             <Box component="figcaption" sx={{ fontWeight: 650 }}>
               {m.name}
             </Box>
-            <svg width={W} height={h} role="img" aria-label={t`${m.name}, piece by piece`}>
+            <svg width={W} height={h} role="img" aria-label={t`${m.name}, by piece`}>
               {m.scale.map((s, i) => (
                 <g key={s}>
                   <path d={`M${X(i)} 4V${h - 22}`} stroke={ink.hair} strokeDasharray="2 3" />

@@ -65,7 +65,9 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
       viewBox={`0 0 ${w} ${h}`}
       style={{ maxWidth: '100%', height: 'auto' }}
       role="img"
-      aria-label={result ? result.says.join(' ') : t`Where the dial goes: in the slot, at front and rear`}
+      aria-label={
+        result ? result.says.join(' ') : t`Where the dial indicator goes: in the slot, at front and rear`
+      }
     >
       <rect x={20} y={20} width={w - 40} height={h - 40} fill={ink.sheet} stroke={ink.ink} strokeWidth={2} />
       <rect x={100} y={20} width={14} height={h - 40} fill={ink.hair} fillOpacity={0.3} stroke={ink.ink} />
@@ -126,7 +128,7 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
       <Label x={60} y={56} size={15}>{t`rear`}</Label>
       {result && (
         <Label x={bx} y={h - 12} size={15}>
-          {t`${formatDial(Math.abs(result.figure), units)} out, drawn ${LARGER} times`}
+          {t`${formatDial(Math.abs(result.figure), units)} off, drawn ${LARGER} times as large`}
         </Label>
       )}
     </svg>

@@ -24,10 +24,12 @@ export function WallView({ look, ...marks }: Props) {
       {...marks}
       name={
         look
-          ? t`The photo, with ${Math.round(100 * (look.brown + look.black))} percent of the wall scorched`
-          : t`The photo`
+          ? t`Photo with ${Math.round(100 * (look.brown + look.black))} percent of the cut edge burned`
+          : t`Photo`
       }
-      markName={(which) => t`Corner ${which + 1} of the wall: the arrow keys move it, Enter looks again`}
+      markName={(which) =>
+        t`Corner ${which + 1} of the cut edge. Move it with the arrow keys, measure again with Enter`
+      }
     >
       {(wide, high) => {
         const at = (p: Spot) => `${wide * p.x},${high * p.y}`;

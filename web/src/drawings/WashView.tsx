@@ -111,11 +111,11 @@ export function WashView({ picture, blades }: Props) {
 const says: Record<WashPicture, string> = {
   ready: t`In the tray`,
   soak: t`Covered with cleaner in the tray`,
-  scrub: t`A brush on the upper face, from the bore outward`,
-  flip: t`Turned over, the other face scrubbed`,
-  rinse: t`Under running water, both faces`,
-  dry: t`A cloth through gullets and bore`,
-  film: t`A film on plate and teeth, none where flanges sit`,
+  scrub: t`Brush the upper face from the bore outward`,
+  flip: t`Turn it over and scrub the other face`,
+  rinse: t`Rinse both faces under running water`,
+  dry: t`Wipe gullets and bore with a cloth`,
+  film: t`A thin film on plate and teeth, none where the flanges sit`,
 };
 
 /** Waves over all of it: more of them while it soaks. */
@@ -282,7 +282,7 @@ function Film({ x, y, r }: At) {
         strokeWidth={1.8}
         strokeDasharray="6 5"
       />
-      <Label x={x} y={y + r * 0.33 + 14} size={20}>{t`bare`}</Label>
+      <Label x={x} y={y + r * 0.33 + 14} size={20}>{t`exposed`}</Label>
     </g>
   );
 }

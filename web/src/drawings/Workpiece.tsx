@@ -16,24 +16,24 @@ interface Props {
 }
 
 const names: Record<Place, string> = {
-  wall: t`The cut walls`,
-  face: t`The face where teeth leave`,
-  end: t`Where the cut runs out`,
+  wall: t`The cut edges`,
+  face: t`The exit face`,
+  end: t`The end of the cut`,
   shape: t`Its shape and size`,
   groove: t`The groove`,
-  feel: t`Felt and heard`,
-  when: t`When`,
+  feel: t`What you feel and hear`,
+  when: t`When it happens`,
 };
 
 /** Two halves of a board beside the kerf, in parallel projection; the near half stands open like a book. */
 export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props) {
   const texts: Record<Place, string> = {
-    wall: t`cut walls`,
+    wall: t`cut edges`,
     end: 'end',
-    face: saw === 'miter' ? t`back, underside` : saw === 'circular' ? t`upper face` : 'underside',
+    face: saw === 'miter' ? t`back, bottom face` : saw === 'circular' ? t`top face` : 'underside',
     groove: 'groove',
     shape: t`shape, size`,
-    feel: t`felt, heard`,
+    feel: t`feel, sound`,
     when: 'when',
   };
   const label = (p: Place) => (counts[p] ? `${texts[p]} · ${counts[p]}` : texts[p]);
@@ -65,7 +65,7 @@ export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props)
         width="100%"
         style={{ display: 'block', maxWidth: 540 }}
         role="group"
-        aria-label={t`The work; point at the fault`}
+        aria-label={t`The workpiece: tap where the fault is`}
       >
         {/* far half, its wall toward us */}
         <path d="M60 60L330 20L470 60L200 104Z" fill={ink.wood} stroke={ink.ink} strokeWidth={1.6} />

@@ -4,11 +4,11 @@ import type { Blade, Cut, Material, Saw, Units } from '../api/types';
 import { formatLength, formatThin } from '../measure/format';
 
 export const grindWords = {
-  FTG: t`flat top`,
-  ATB: t`alternate bevel`,
+  FTG: t`FTG (flat top)`,
+  ATB: t`ATB (alternate top bevel)`,
   HIATB: t`high alternate bevel`,
-  ATBR: t`alternate bevel with raker`,
-  TCG: t`triple chip`,
+  ATBR: t`ATB+R (alternate top bevel with raker)`,
+  TCG: t`TCG (triple chip)`,
   ONEWAY: t`one-way bevel`,
   CONICAL: 'conical',
 } as const;
@@ -37,7 +37,7 @@ export const keptForWords = {
 
 export const makeWords = {
   toothed: t`toothed blade`,
-  dado: t`dado set`,
+  dado: t`dado stack`,
   scoring: t`scoring blade`,
   diamond: t`diamond wheel`,
   abrasive: t`abrasive wheel`,
@@ -45,19 +45,19 @@ export const makeWords = {
 
 export const coatingWords = {
   none: t`none`,
-  nitride: t`hard nitride, gold in colour`,
+  nitride: t`hard nitride, gold`,
   slick: t`slick, non-stick`,
 } as const;
 
 export const carbideWords = {
-  unknown: t`not known`,
-  tough: t`tough, for knocks and nails`,
+  unknown: t`unknown`,
+  tough: t`tough, for knots and nails`,
   usual: t`usual`,
   hard: t`hard and fine-grained`,
 } as const;
 
 export const gulletWords = {
-  unknown: t`not said`,
+  unknown: t`not recorded`,
   round: t`wide and round`,
   hooked: t`hooked, the usual`,
   narrow: t`narrow`,
@@ -71,7 +71,7 @@ export const sawWords = {
 
 export const retiredWords: Record<string, string> = {
   cracked: t`cracked plate`,
-  unmendable: t`cannot be mended`,
+  unmendable: t`can't be repaired`,
   'worn-out': t`too little carbide left`,
   bent: t`bent or blued plate`,
   lost: t`lost`,
@@ -80,24 +80,29 @@ export const retiredWords: Record<string, string> = {
 };
 
 export const wallWords = { clean: t`clean`, brown: t`brown`, black: t`black` } as const;
-export const splinterWords = { none: t`none`, fuzz: t`fuzz`, splinters: t`some`, torn: t`torn` } as const;
+export const splinterWords = {
+  none: t`none`,
+  fuzz: t`fuzzy grain`,
+  splinters: t`some`,
+  torn: t`tear-out`,
+} as const;
 export const effortWords = { easy: t`easily`, normal: t`as usual`, hard: t`hard` } as const;
-export const noiseWords = { smooth: t`smooth`, usual: t`usual`, loud: t`loud` } as const;
+export const noiseWords = { smooth: t`smooth`, usual: t`usual`, loud: t`noise` } as const;
 
 export const supportWords = {
   open: t`open`,
   tape: t`taped`,
-  'zero-clearance': t`zero-clearance insert`,
+  'zero-clearance': t`zero-clearance throat plate`,
   backer: t`against a backer`,
   scored: t`scored first`,
   'scoring-blade': t`scoring blade`,
-  spare: t`of no account`,
+  spare: t`doesn't matter`,
 } as const;
 
 export const directionWords = { rip: t`Rip`, crosscut: t`Crosscut`, sheet: t`Cut sheet of` } as const;
 
 export const formWords = {
-  through: t`right through`,
+  through: t`all the way through`,
   groove: t`as a groove`,
   rabbet: t`as a rabbet`,
   cheek: t`as a tenon cheek`,
@@ -127,7 +132,8 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
   const parts = [
     `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
     t`${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
-    formWords[cut.form ?? 'through'] + (cut.depth_mm ? t` ${formatLength(cut.depth_mm, units)} deep` : ''),
+    formWords[cut.form ?? 'through'],
+    cut.depth_mm ? t`${formatLength(cut.depth_mm, units)} deep` : '',
     cut.miter_deg ? t`mitered ${cut.miter_deg}°` : '',
     cut.bevel_deg ? t`tilted ${cut.bevel_deg}°` : '',
     t`on the ${saw.name}`,
@@ -135,7 +141,7 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
     cut.piece_mm ? t`pieces of ${formatLength(cut.piece_mm, units)}` : '',
     cut.pieces && cut.pieces > 1 ? t`${cut.pieces} of them` : '',
     cut.moisture && cut.moisture !== 'dry' ? t`${cut.moisture} stock` : '',
-    cut.moves ? t`stock that moves` : '',
+    cut.moves ? t`stock with tension` : '',
   ];
   return `${parts.filter(Boolean).join(', ')}.`;
 }
@@ -146,9 +152,8 @@ export function cutBrief(cut: Cut, saw: Saw, material: Material | undefined, uni
     `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
     cut.pieces && cut.pieces > 1 ? t`${cut.pieces} of them` : '',
     t`${formatLength(cut.length_mm, units)} long`,
-    cut.form && cut.form !== 'through'
-      ? formWords[cut.form] + (cut.depth_mm ? t` ${formatLength(cut.depth_mm, units)} deep` : '')
-      : '',
+    cut.form && cut.form !== 'through' ? formWords[cut.form] : '',
+    cut.form && cut.form !== 'through' && cut.depth_mm ? t`${formatLength(cut.depth_mm, units)} deep` : '',
     cut.miter_deg ? t`mitered ${cut.miter_deg}°` : '',
     cut.bevel_deg ? t`tilted ${cut.bevel_deg}°` : '',
     cut.finish,

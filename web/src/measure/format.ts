@@ -3,6 +3,7 @@
  * done here as well, because a dragged height changes sixty times a second.
  * Both sides are held to core/measure/testdata/format.json.
  */
+import { i18n } from '@lingui/core';
 import type { Units } from '../api/types';
 
 const MM_PER_INCH = 25.4;
@@ -78,3 +79,7 @@ export function typedNumber(text: string): number {
   const t = text.trim().replace('−', '-');
   return /^-?[1-9]\d{0,2},\d{3}$/.test(t) ? NaN : Number(t.replace(',', '.'));
 }
+
+/** Several words as one phrase of the reader's language: "a, b and c", or "a, b or c". */
+export const listOf = (all: string[], type: 'conjunction' | 'disjunction' = 'conjunction') =>
+  new Intl.ListFormat(i18n.locale, { type }).format(all);

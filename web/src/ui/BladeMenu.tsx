@@ -20,11 +20,11 @@ import { SendDialog } from './SendAndReturn';
 import { Trouble } from './Notice';
 
 const sayings: [Judgement['says'], string][] = [
-  ['dull', t`It is dull now`],
-  ['half-worn', t`It is half worn`],
-  ['sharp', t`It is sharp`],
-  ['hard', t`It feeds hard`],
-  ['pitchy', t`It is pitchy`],
+  ['dull', t`It's dull`],
+  ['half-worn', t`It's half worn`],
+  ['sharp', t`It's sharp`],
+  ['hard', t`It's hard to feed`],
+  ['pitchy', t`It has resin buildup`],
   ['like-new', t`It cuts like new`],
   ['hit', t`It hit something`],
 ];
@@ -65,14 +65,14 @@ export function BladeMenu({ care: c }: { care: BladeCare }) {
               judge.mutate({ id: b.id, key: crypto.randomUUID(), body: { says } });
             }}
           >
-            {t`Say: ${words.toLowerCase()}`}
+            {t`Record: ${words.toLowerCase()}`}
           </MenuItem>
         ))}
-        <MenuItem onClick={() => show('look')}>{t`Look it over…`}</MenuItem>
-        <MenuItem onClick={() => void go(`/rack/${b.id}/survey`)}>{t`Look it over, place by place`}</MenuItem>
-        <MenuItem onClick={() => show('note')}>{t`Write a note…`}</MenuItem>
-        {!b.condition.away && <MenuItem onClick={() => show('send')}>{t`Send it out…`}</MenuItem>}
-        <MenuItem onClick={() => void go(`/care/money/${b.id}`)}>{t`What it costs`}</MenuItem>
+        <MenuItem onClick={() => show('look')}>{t`Inspect…`}</MenuItem>
+        <MenuItem onClick={() => void go(`/blades/${b.id}/survey`)}>{t`Inspect step by step`}</MenuItem>
+        <MenuItem onClick={() => show('note')}>{t`Add note…`}</MenuItem>
+        {!b.condition.away && <MenuItem onClick={() => show('send')}>{t`Send to be sharpened…`}</MenuItem>}
+        <MenuItem onClick={() => void go(`/care/money/${b.id}`)}>{t`Cost`}</MenuItem>
       </Menu>
       {open === 'look' && <Look id={b.id} name={b.name} onClose={() => setOpen(undefined)} />}
       {open === 'note' && <NoteDialog id={b.id} name={b.name} onClose={() => setOpen(undefined)} />}
@@ -89,17 +89,17 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
   const key = useRef(crypto.randomUUID());
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>{t`Look ${name} over`}</DialogTitle>
+      <DialogTitle>{t`Inspect ${name}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          {t`Off the saw, power off, gloves. Good light: tips, gullets, slots, both faces of the plate.`}
+          {t`Take it off the saw with the power off. Wear gloves. In good light, check tips, gullets, slots and both faces of the plate.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
           <SelectField
             label={t`Found`}
             value={fault}
             choices={[
-              ['sound', t`All sound`] as const,
+              ['sound', t`No damage`] as const,
               ...faults.map((f) => [f.fault, upper(f.says)] as const),
             ]}
             onChoose={setFault}
@@ -107,7 +107,7 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
           <LineField label={t`Note`} value={note} most={500} onText={setNote} />
           {faults.some((f) => f.fault === fault && f.unfits) && (
             <Trouble>
-              {t`It is not run like this. Corte keeps it off every saw until somebody has mended and inspected it, or it is retired.`}
+              {t`Don't use this blade. Corte won't offer it until it has been repaired and inspected.`}
             </Trouble>
           )}
           {inspect.error && <Trouble>{inspect.error.message}</Trouble>}
@@ -130,7 +130,7 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
             );
           }}
         >
-          {t`That is what I found`}
+          {t`Save inspection`}
         </Button>
       </DialogActions>
     </Dialog>
@@ -143,7 +143,7 @@ function NoteDialog({ id, name, onClose }: { id: string; name: string; onClose: 
   const key = useRef(crypto.randomUUID());
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>{t`A note on ${name}`}</DialogTitle>
+      <DialogTitle>{t`Note on ${name}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ pt: 0.5 }}>
           <LineField
@@ -152,7 +152,7 @@ function NoteDialog({ id, name, onClose }: { id: string; name: string; onClose: 
             rows={2}
             most={500}
             onText={setNote}
-            hint={t`Where it is stored, what was seen`}
+            hint={t`Anything worth knowing`}
             problem={write.error?.message}
           />
         </Box>
@@ -164,7 +164,7 @@ function NoteDialog({ id, name, onClose }: { id: string; name: string; onClose: 
           disabled={note === '' || write.isPending}
           onClick={() => write.mutate({ id, key: key.current, note }, { onSuccess: onClose })}
         >
-          {t`Write it`}
+          {t`Save note`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -12,8 +12,8 @@ function Note({ title, again, children }: { title: string; again?: boolean; chil
       </Typography>
       <Typography sx={{ mb: 2 }}>{children}</Typography>
       <Box sx={{ display: 'flex', gap: 1 }}>
-        {again && <Button variant="contained" onClick={() => location.reload()}>{t`Load it again`}</Button>}
-        <Button component={Link} to="/" variant="outlined" reloadDocument>{t`To the cut`}</Button>
+        {again && <Button variant="contained" onClick={() => location.reload()}>{t`Reload`}</Button>}
+        <Button component={Link} to="/" variant="outlined" reloadDocument>{t`Go to Cut`}</Button>
       </Box>
     </Box>
   );
@@ -21,10 +21,10 @@ function Note({ title, again, children }: { title: string; again?: boolean; chil
 
 /** Shown where a page fails to draw. */
 export const Broken = () => (
-  <Note title={t`This page broke`} again>
-    {t`Something in Corte’s page went wrong. What was logged is safe; load it again, and tell whoever looks after Corte if it comes back.`}
+  <Note title={t`This page crashed`} again>
+    {t`Something went wrong on this page. Your logged data is safe. Reload, and tell your administrator if it happens again.`}
   </Note>
 );
 
 /** Shown at an address that no station has. */
-export const Nowhere = () => <Note title={t`Nothing here`}>{t`There is no station at this address.`}</Note>;
+export const Nowhere = () => <Note title={t`Page not found`}>{t`There is no page at this address.`}</Note>;

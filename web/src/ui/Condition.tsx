@@ -32,7 +32,7 @@ export function Condition({ condition: c, bare = false }: Props) {
       <Box sx={{ color: 'text.secondary' }}>{t`pitch`}</Box>
       <Measure
         share={c.pitch_level / 3}
-        name={t`Pitch level ${c.pitch_level.toFixed(1)} of 3`}
+        name={t`Resin level ${c.pitch_level.toFixed(1)} of 3`}
         colour={ink.scorch}
       />
       {!bare && (
@@ -61,9 +61,9 @@ export function Stands({ condition: c }: { condition: Blade['condition'] }) {
 function wants(c: Blade['condition']) {
   switch (c.state) {
     case 'unfit':
-      return c.unfit ? t`${c.unfit}: not run` : t`it hit something: look it over before it runs`;
+      return c.unfit ? t`${c.unfit}: don't use` : t`It hit something. Inspect it before you use it`;
     case 'away':
-      return t`away at the saw doctor`;
+      return t`away for sharpening`;
     case 'dull':
       return 'dull: sharpen it';
     default:

@@ -18,12 +18,12 @@ const place = (feed: number) =>
   Math.max(0, Math.min(100, (100 * Math.log(feed / SLOWEST)) / Math.log(FASTEST / SLOWEST)));
 
 const words = {
-  scorch: t`scorch`,
-  hand: t`unsteady`,
-  bog: t`bog`,
-  splinter: t`splinters`,
+  scorch: t`burning`,
+  hand: t`hard to control`,
+  bog: t`bogs down`,
+  splinter: t`tear-out`,
   gullet: t`gullets full`,
-  wall: t`marks`,
+  wall: t`saw marks`,
   shoulder: t`shoulders`,
 } as const;
 
@@ -70,9 +70,8 @@ export function FeedWindow({ setting, stretch: { metres, name }, tall = false }:
   const fast = { end: place(fade.fast_from_m_min), sure: place(fade.fast_to_m_min) };
   const h = tall ? 34 : 18;
   const says =
-    t`Feed range ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
-    t`fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.` +
-    (setting.hedge ? t` The verdict holds ${setting.hedge}.` : '');
+    t`Feed range ${w.grade}. Slowest ${seconds(w.slowest_m_min)} seconds for ${name}: ${words[w.slow_by]}. Fastest ${seconds(w.fastest_m_min)} seconds: ${words[w.fast_by]}.` +
+    (setting.hedge ? ` ${t`How sure: ${setting.hedge}.`}` : '');
   return (
     <Box role="img" aria-label={says} sx={{ position: 'relative' }}>
       <svg width="100%" height={h} style={{ display: 'block' }} aria-hidden focusable="false">
@@ -128,7 +127,7 @@ export function FeedWindow({ setting, stretch: { metres, name }, tall = false }:
           </span>
           <span>
             <Trans>
-              {words[w.fast_by]} if quicker than <b>{seconds(w.fastest_m_min)} s</b>
+              {words[w.fast_by]} if faster than <b>{seconds(w.fastest_m_min)} s</b>
             </Trans>
           </span>
         </Box>
@@ -185,11 +184,11 @@ function Washes({ id }: { id: string }) {
 export function FeedLegend() {
   const id = useId();
   const ends = [
-    { name: t`scorch`, fill: `url(#${id}s)`, opacity: 1 },
-    { name: t`splinters`, fill: `url(#${id}h)`, opacity: 0.75 },
-    { name: t`bog`, fill: `url(#${id}d)`, opacity: 0.75 },
-    { name: t`marks`, fill: `url(#${id}w)`, opacity: 0.75 },
-    { name: t`unsteady hand`, fill: ink.hair, opacity: 0.22 },
+    { name: t`burning`, fill: `url(#${id}s)`, opacity: 1 },
+    { name: t`tear-out`, fill: `url(#${id}h)`, opacity: 0.75 },
+    { name: t`bogs down`, fill: `url(#${id}d)`, opacity: 0.75 },
+    { name: t`saw marks`, fill: `url(#${id}w)`, opacity: 0.75 },
+    { name: t`hard to control`, fill: ink.hair, opacity: 0.22 },
     { name: t`clean`, fill: 'none', opacity: 1 },
   ];
   return (

@@ -31,11 +31,7 @@ export function NumberField({ label, value, onNumber, unit, problem, hint }: Num
       size="small"
       autoComplete="off"
       error={(bad && left) || problem !== undefined}
-      helperText={
-        bad && left
-          ? t`This is not a number, or its comma could part thousands: write 7000 or 7.5.`
-          : (problem ?? hint)
-      }
+      helperText={bad && left ? t`Not a clear number. Write 7000 or 7.5.` : (problem ?? hint)}
       onChange={(e) => {
         setText(e.target.value);
         setLeft(false);

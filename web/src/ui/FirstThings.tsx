@@ -14,18 +14,18 @@ export function FirstThings({ missing }: Props) {
     <Box role="status" sx={{ my: 2, maxWidth: 640 }}>
       <Box sx={{ fontSize: 18 }}>
         {missing === 'saw'
-          ? t`This shop has no saw yet. Put in the one you stand at, then the blades that hang beside it.`
-          : t`No blade hangs here yet. Put the first one on the rack.`}
+          ? t`Add your saw, then the blades you own. It takes two minutes.`
+          : t`No blades yet. Add your first one.`}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
-        <Button variant="contained" component={Link} to="/start">{t`Begin here, in two minutes`}</Button>
+        <Button variant="contained" component={Link} to="/start">{t`Set up my shop`}</Button>
         {missing === 'saw' && (
-          <Button variant="outlined" component={Link} to="/rack/saws/new">{t`Put a saw in`}</Button>
+          <Button variant="outlined" component={Link} to="/saws/new">{t`Add saw`}</Button>
         )}
-        <Button variant="outlined" component={Link} to="/rack/new">{t`Add a blade`}</Button>
-        <Button variant="outlined" component={Link} to="/rack/files">{t`Bring a rack from a file`}</Button>
+        <Button variant="outlined" component={Link} to="/blades/new">{t`Add blade`}</Button>
+        <Button variant="outlined" component={Link} to="/blades/files">{t`Import a file`}</Button>
         {missing === 'saw' && (
-          <Button variant="outlined" component="a" href={LOOK_ROUND}>{t`Look round in the demo shop`}</Button>
+          <Button variant="outlined" component="a" href={LOOK_ROUND}>{t`Explore the demo shop`}</Button>
         )}
       </Box>
     </Box>

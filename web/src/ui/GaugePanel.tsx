@@ -60,7 +60,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
   if (!g)
     return kept === '0' ? null : (
       <Box sx={{ my: 1.5, height: kept ? Number(kept) : USUAL, color: 'text.secondary' }}>
-        {silent && t`No dial is heard: readings are typed.`}
+        {silent && t`No dial indicator connected. Type your readings.`}
       </Box>
     );
   const live = connected && g.state.word === 'live' && reading !== undefined;
@@ -81,7 +81,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
         <Box sx={{ minWidth: 150 }}>
           <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
             {g.state.name}
-            {g.state.stand_in && t`, a stand-in`}
+            {g.state.stand_in && `, ${t`simulated`}`}
           </Box>
           <Box
             data-testid="dial"
@@ -95,7 +95,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
         </Button>
         {g.state.stand_in && place && (
           <Button variant="outlined" onClick={() => put.mutate({ name: g.state.name, ...place })}>
-            {t`Put it there`}
+            {t`Set it`}
           </Button>
         )}
         {all.length > 1 &&
@@ -112,15 +112,15 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
       </Box>
       <FormControlLabel
         control={<Checkbox checked={auto} onChange={(e) => setAuto(e.target.checked)} />}
-        label={t`Take it when it has stood still for a second`}
+        label={t`Capture when steady for one second`}
       />
       <Box role="status" sx={{ fontSize: 14.5, color: 'text.secondary' }}>
         {!connected
-          ? t`Corte does not answer; the page goes on trying. What was captured is kept.`
+          ? t`No answer from the server. Still trying. Your readings are kept.`
           : g.state.word === 'live'
             ? reading?.still
-              ? t`It stands still.`
-              : t`It moves.`
+              ? t`Steady.`
+              : t`Moving.`
             : g.state.text}
       </Box>
     </Box>

@@ -20,7 +20,7 @@ export function Handed({ what, path, text, onDone }: Props) {
       <Box>{what}</Box>
       <Box
         component="output"
-        aria-label={t`To be handed on`}
+        aria-label={t`Pass this on`}
         sx={{
           fontSize: 17,
           fontWeight: 650,
@@ -44,9 +44,9 @@ export function Handed({ what, path, text, onDone }: Props) {
             )
           }
         >
-          {t`Copy it`}
+          {t`Duplicate`}
         </Button>
-        <Button variant="contained" onClick={onDone}>{t`Done; it is not shown again`}</Button>
+        <Button variant="contained" onClick={onDone}>{t`Done. It won't be shown again`}</Button>
         <Box role="status">{copied && t`Copied.`}</Box>
       </Box>
     </Box>

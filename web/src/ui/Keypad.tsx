@@ -38,7 +38,7 @@ export function put(text: string, from: number, to: number, piece: string): [str
 
 /** The text in a unit: the one that it had gives way. */
 export const marked = (text: string, unit: Units) =>
-  `${text.replace(/\s*(mm|cm|m|in|inches|inch|")\s*$/i, '').trim()}${unit === 'in' ? '"' : t` mm`}`;
+  `${text.replace(/\s*(mm|cm|m|in|inches|inch|")\s*$/i, '').trim()}${unit === 'in' ? '"' : ' mm'}`;
 
 interface Props {
   label: string;
@@ -105,7 +105,7 @@ export function Keypad({ label, field, text, units, wrong, onText, onDone }: Pro
         )}
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 0.75 }}>
           {DIGITS.slice(0, 3).map((d) => one(d, () => type(d)))}
-          {one(t`Wipe the last`, wipe, '⌫')}
+          {one(t`Delete last digit`, wipe, '⌫')}
           {DIGITS.slice(3, 6).map((d) => one(d, () => type(d)))}
           {one('mm', () => write(marked(field.value, 'mm')))}
           {DIGITS.slice(6, 9).map((d) => one(d, () => type(d)))}

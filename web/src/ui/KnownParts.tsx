@@ -19,19 +19,19 @@ interface Props {
 export function KnownParts({ set, units, linked = false }: Props) {
   return (
     <Box component="section" aria-labelledby="known">
-      <Typography id="known" variant="h3" component="h2">{t`How thick its parts really are`}</Typography>
+      <Typography id="known" variant="h3" component="h2">{t`Real thickness of its parts`}</Typography>
       <Box sx={{ fontSize: 14.5, color: 'text.secondary', mb: 0.5 }}>
         {set.tests === 0
-          ? t`No test groove yet: as stamped.`
+          ? t`No test groove yet, so the stamped size is used.`
           : t`From ${plural(set.tests, { one: '# test groove', other: '# test grooves' })} in the log.`}{' '}
-        {linked && <Link to={`/rack/${set.blade_id}/set`}>{t`Its parts`}</Link>}
+        {linked && <Link to={`/blades/${set.blade_id}/set`}>{t`Its parts`}</Link>}
       </Box>
       <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, width: '100%', maxWidth: 560 }}>
         <thead>
           <Box component="tr" sx={{ textAlign: 'left', fontSize: 13.5, color: 'text.secondary' }}>
             <th>{t`Part`}</th>
-            <th>{t`Held to be`}</th>
-            <th>{t`Off what is stamped`}</th>
+            <th>{t`Measured`}</th>
+            <th>{t`Difference from stamped`}</th>
             <th>{t`Tests`}</th>
           </Box>
         </thead>
@@ -56,7 +56,7 @@ export function KnownParts({ set, units, linked = false }: Props) {
                     width={160}
                     height={22}
                     role="img"
-                    aria-label={t`${formatThin(Math.abs(off), units)} ${off < 0 ? 'under' : 'over'}, give or take ${formatDial(k.sd_mm, units)}`}
+                    aria-label={t`${formatThin(Math.abs(off), units)} ${off < 0 ? 'under' : 'over'} ± ${formatDial(k.sd_mm, units)}`}
                     style={{ display: 'block' }}
                   >
                     <path d="M80 3v16" stroke={ink.hair} />

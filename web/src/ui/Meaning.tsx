@@ -35,7 +35,7 @@ export function Meaning({ of }: { of: TermId }) {
       <Box sx={{ lineHeight: 1.35 }}>{terms[of].says}</Box>
       <Box
         component={RouterLink}
-        to={`/learn/why/${tried[of]}`}
+        to={`/practice/why/${tried[of]}`}
         aria-label={t`Try it: ${terms[of].name}`}
         sx={{
           display: 'inline-flex',

@@ -16,7 +16,7 @@ export function Mend({ blade }: { blade: Blade }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button size="small" variant="outlined" onClick={() => setOpen(true)}>{t`Mended…`}</Button>
+      <Button size="small" variant="outlined" onClick={() => setOpen(true)}>{t`Repaired…`}</Button>
       {open && <MendDialog blade={blade} onClose={() => setOpen(false)} />}
     </>
   );
@@ -44,29 +44,29 @@ function MendDialog({ blade, onClose }: { blade: Blade; onClose: () => void }) {
     );
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{t`${blade.name}: mended and inspected`}</DialogTitle>
+      <DialogTitle>{t`${blade.name}: repaired and inspected`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          {t`It was found that ${blade.condition.unfit}. That it was sent and came back is not enough: note who mended it and who looked it over afterwards.`}
+          {t`Found: ${blade.condition.unfit}. Sending it out is not enough. Note who repaired it and who inspected it afterwards.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
-          <LineField label={t`Mended by`} value={mended} most={60} onText={setMended} />
+          <LineField label={t`Repaired by`} value={mended} most={60} onText={setMended} />
           <LineField label={t`Inspected by`} value={inspected} most={60} onText={setInspected} />
-          <LineField label={t`What was done`} value={what} most={500} rows={2} onText={setWhat} />
+          <LineField label={t`Work done`} value={what} most={500} rows={2} onText={setWhat} />
           {mend.error && <Trouble>{mend.error.message}</Trouble>}
         </Box>
       </DialogContent>
       <DialogActions sx={{ flexWrap: 'wrap', gap: 1 }}>
         <Button onClick={onClose}>{t`Cancel`}</Button>
         <Button disabled={inspected === '' || mend.isPending} onClick={() => send(true)}>
-          {t`Cannot be mended: retire it`}
+          {t`Can't be repaired: retire it`}
         </Button>
         <Button
           variant="contained"
           disabled={mended === '' || inspected === '' || mend.isPending}
           onClick={() => send(false)}
         >
-          {t`It may run again`}
+          {t`Back in use`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -36,7 +36,7 @@ export const PhotoChoice = ({ of, has, busy, unreadable, onFile }: Props) => (
       </FileButton>
     </Box>
     {unreadable && (
-      <Trouble sx={{ mb: 1.5 }}>{t`This is not a photo that can be read; send a JPEG, PNG or WebP.`}</Trouble>
+      <Trouble sx={{ mb: 1.5 }}>{t`Can't read this photo. Choose a JPEG, PNG or WebP.`}</Trouble>
     )}
   </>
 );

@@ -25,7 +25,7 @@ export function ReadingEntry({ label, units, onRead }: Props) {
         setWrong(undefined);
         onReadNow.current([l.mm]);
       } catch (e) {
-        setWrong(e instanceof Error ? e.message : t`This cannot be read.`);
+        setWrong(e instanceof Error ? e.message : t`Can't read this.`);
       }
     });
   };
@@ -39,7 +39,7 @@ export function ReadingEntry({ label, units, onRead }: Props) {
       autoFocus
       autoComplete="off"
       error={wrong !== undefined}
-      helperText={wrong ?? t`Type and press Enter; or paste a column of readings.`}
+      helperText={wrong ?? t`Type and press Enter, or paste a column of readings.`}
       onChange={(e) => setText(e.target.value)}
       onKeyDown={(e) => {
         // What stands in the field, which may be newer than what was last drawn.

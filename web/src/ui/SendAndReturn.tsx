@@ -1,5 +1,6 @@
 /** A blade goes to the saw doctor and comes back. */
 import { t } from '@lingui/core/macro';
+import { listOf } from '../measure/format';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -33,13 +34,18 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
         <Box sx={{ mb: 2 }}>
           {standIns &&
             (standIns.length > 0
-              ? t`${standIns.join(t` or `)} can serve meanwhile.`
-              : t`No blade of its kind is left on the rack to serve meanwhile.`)}{' '}
-          {c.sharpenings_left === 0 && t`It has no sharpening left, as far as is known: ask before you pay.`}
+              ? t`Use ${listOf(standIns, 'disjunction')} meanwhile.`
+              : t`You have no other blade of this kind meanwhile.`)}{' '}
+          {c.sharpenings_left === 0 && t`It may have no sharpening left. Ask before you pay.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 0.5 }}>
           <Box sx={{ gridColumn: '1 / -1' }}>
-            <LineField label={t`Where to`} value={input.to} most={120} onText={(to) => set({ to })} />
+            <LineField
+              label={t`Sharpening service`}
+              value={input.to}
+              most={120}
+              onText={(to) => set({ to })}
+            />
           </Box>
           <TextField
             label={t`Expected back`}
@@ -49,14 +55,14 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
             onChange={(e) => set({ expected: e.target.value || undefined })}
           />
           <NumberField
-            label={t`Price asked`}
+            label={t`Price quoted`}
             value={input.price_asked}
             onNumber={(price_asked) => set({ price_asked })}
             problem={problem('price_asked')}
           />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <LineField
-              label={t`What to see to`}
+              label={t`What to do`}
               value={input.note ?? ''}
               most={500}
               onText={(note) => set({ note: note || undefined })}
@@ -66,7 +72,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
         {send.error && <Trouble sx={{ mt: 2 }}>{send.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>{t`Keep it`}</Button>
+        <Button onClick={onClose}>{t`Keep`}</Button>
         <Button
           variant="contained"
           disabled={!bounded || input.to === '' || send.isPending}
@@ -82,7 +88,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
             )
           }
         >
-          {t`Send it, and print the slip`}
+          {t`Send out and print slip`}
         </Button>
       </DialogActions>
     </Dialog>
@@ -93,13 +99,8 @@ export function TakeBack({ id, name }: { id: string; name: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button
-        size="small"
-        variant="outlined"
-        onClick={() => setOpen(true)}
-        aria-label={t`It is back: ${name}`}
-      >
-        {t`It is back`}
+      <Button size="small" variant="outlined" onClick={() => setOpen(true)} aria-label={t`${name} is back`}>
+        {t`It's back`}
       </Button>
       {open && <BackDialog id={id} name={name} onClose={() => setOpen(false)} />}
     </>
@@ -121,7 +122,7 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
       <DialogTitle>{t`${name} is back`}</DialogTitle>
       <DialogContent>
         <CheckField
-          label={t`It was sharpened`}
+          label={t`Sharpened`}
           value={input.sharpened}
           onCheck={(sharpened) => set({ sharpened })}
         />
@@ -139,21 +140,21 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
             problem={problem('teeth_replaced')}
           />
           <NumberField
-            label={t`Sharpenings left, as told`}
+            label={t`Sharpenings left`}
             value={input.sharpenings_left}
             onNumber={(sharpenings_left) => set({ sharpenings_left })}
             problem={problem('sharpenings_left')}
           />
           <span />
           <LengthField
-            label={t`Kerf now`}
+            label={t`New kerf`}
             mm={input.kerf_mm ?? b?.kerf_mm ?? 0}
             units={units}
             onLength={(kerf_mm) => set({ kerf_mm })}
             problem={problem('kerf_mm')}
           />
           <LengthField
-            label={t`Diameter now`}
+            label={t`Measured diameter`}
             mm={input.diameter_mm ?? b?.diameter_mm ?? 0}
             units={units}
             onLength={(diameter_mm) => set({ diameter_mm })}
@@ -177,7 +178,7 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
           variant="contained"
           disabled={!bounded || back.isPending}
           onClick={hangUp}
-        >{t`Hang it up`}</Button>
+        >{t`Put back in the rack`}</Button>
       </DialogActions>
     </Dialog>
   );

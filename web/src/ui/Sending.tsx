@@ -6,11 +6,11 @@ import LinearProgress from '@mui/material/LinearProgress';
 export function Sending({ name, share }: { name: string; share: number }) {
   return (
     <Box role="status" sx={{ my: 1 }}>
-      {share < 1 ? t`Sending ${name}` : t`Reading it through…`}
+      {share < 1 ? t`Sending ${name}` : t`Checking the file…`}
       <LinearProgress
         variant={share < 1 ? 'determinate' : 'indeterminate'}
         value={100 * share}
-        aria-label={t`How much of the file is sent`}
+        aria-label={t`Upload progress`}
         sx={{ mt: 0.5, height: 8 }}
       />
     </Box>

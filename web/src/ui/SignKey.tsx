@@ -14,7 +14,7 @@ export function SignKey({ signs, before, after }: Props) {
   return (
     <Box
       component="ul"
-      aria-label={t`What the signs are`}
+      aria-label={t`What the symbols mean`}
       sx={{
         display: 'flex',
         flexWrap: 'wrap',

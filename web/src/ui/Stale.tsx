@@ -44,17 +44,17 @@ export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
   );
   return (
     <Notice kind="caution" sx={{ mb: 2 }}>
-      <b>{t`Somebody else has changed this ${what} since you opened it.`}</b>
-      {t` Nothing of yours is saved yet.`}
+      <b>{t`This ${what} was changed by another person since you opened it.`}</b>
+      {` ${t`Your version isn't saved yet.`}`}
       <Box
         component="table"
         sx={{ my: 1, fontSize: 15, '& td, & th': { pr: 3, textAlign: 'left' } }}
-        aria-label={t`What differs`}
+        aria-label={t`Differences`}
       >
         <thead>
           <tr>
             <th>{t`Field`}</th>
-            <th>{t`There now`}</th>
+            <th>{t`Theirs`}</th>
             <th>{t`Yours`}</th>
           </tr>
         </thead>
@@ -69,8 +69,8 @@ export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
         </tbody>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={onTheirs}>{t`Take what is there`}</Button>
-        <Button variant="outlined" onClick={onMine}>{t`Keep mine, and let me save over it`}</Button>
+        <Button variant="outlined" onClick={onTheirs}>{t`Use theirs`}</Button>
+        <Button variant="outlined" onClick={onMine}>{t`Keep mine`}</Button>
       </Box>
     </Notice>
   );

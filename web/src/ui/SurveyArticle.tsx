@@ -9,7 +9,7 @@ import { specOf } from '../drawings/words';
 import { Verdict } from './Verdict';
 import { useDates } from './useDates';
 
-const worthWords = { yes: t`Worth mending`, no: t`Not worth mending`, ask: t`Ask first` } as const;
+const worthWords = { yes: t`Worth repairing`, no: t`Not worth repairing`, ask: t`Ask first` } as const;
 
 interface Props {
   report: SurveyReport;
@@ -21,16 +21,16 @@ export function SurveyArticle({ report: r, blade, photo }: Props) {
   const { day } = useDates();
   const { units } = usePreferences();
   return (
-    <Box component="article" aria-label={t`Survey`}>
-      <Typography variant="h1">{t`${r.blade_name}, looked over`}</Typography>
+    <Box component="article" aria-label={t`Inspection`}>
+      <Typography variant="h1">{t`${r.blade_name}, inspected`}</Typography>
       <Box sx={{ color: 'text.secondary' }}>
         {specOf(blade, units)}. {day(r.at)}
-        {r.by && t`, by ${r.by}`}
+        {r.by && `, ${t`by ${r.by}`}`}
       </Box>
       {r.stop && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', my: 1.5, fontWeight: 650 }}>
           <Verdict verdict="stop" />
-          {t`It is off every saw until somebody has mended it and somebody has inspected it.`}
+          {t`Don't use this blade until it has been repaired and inspected.`}
         </Box>
       )}
       <Box
@@ -61,7 +61,7 @@ export function SurveyArticle({ report: r, blade, photo }: Props) {
       {r.note && <Typography>{r.note}</Typography>}
       {r.to_doctor.length > 0 && (
         <>
-          <Typography variant="h2" sx={{ mt: 2 }}>{t`To the saw doctor`}</Typography>
+          <Typography variant="h2" sx={{ mt: 2 }}>{t`For the sharpening service`}</Typography>
           <Lines lines={r.to_doctor} />
         </>
       )}

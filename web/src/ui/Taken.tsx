@@ -19,7 +19,7 @@ export function Taken({ label, readings, units, onKeep }: Props) {
       {readings.map((r, i) => (
         <ButtonBase
           key={i}
-          aria-label={t`Take back ${formatThin(r, units)}`}
+          aria-label={t`Undo ${formatThin(r, units)}`}
           onClick={() => onKeep(readings.filter((_, k) => k !== i))}
           sx={{
             border: '1.5px solid',

@@ -54,7 +54,7 @@ export function Term({ of, children, within = false }: Props) {
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': t`What it means` } as object }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`Meaning` } as object }}
       >
         <Box sx={{ p: 2, width: 300, maxWidth: '100%' }}>
           <Suspense fallback={null}>

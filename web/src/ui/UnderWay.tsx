@@ -29,8 +29,8 @@ export function UnderWay({ sheet, search, column = false }: Props) {
   const { units } = usePreferences();
   if (!anyUnderWay(sheet)) return null;
   return (
-    <Box component="section" aria-label={t`Under way`} sx={{ mt: column ? 0 : 1 }}>
-      {column && <Typography variant="h2">{t`Under way`}</Typography>}
+    <Box component="section" aria-label={t`In progress`} sx={{ mt: column ? 0 : 1 }}>
+      {column && <Typography variant="h2">{t`In progress`}</Typography>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: column ? 0 : 3 }}>
         {sheet.washes.map((w) => {
           const timer = countdown(w, now);
@@ -44,7 +44,7 @@ export function UnderWay({ sheet, search, column = false }: Props) {
                 <b>{w.steps[w.step]?.title}</b>: {w.blades.map((b) => b.name).join(', ')}
               </Box>
               <Button component={Link} to={`/care/wash/${w.id}${search}`} variant="outlined">
-                {t`Go on`}
+                {t`Continue`}
               </Button>
             </Slip>
           );
@@ -57,7 +57,7 @@ export function UnderWay({ sheet, search, column = false }: Props) {
                 {plural(g.tests, { one: '# test', other: '# tests' })}
               </Trans>
             </Box>
-            <Button component={Link} to={`/groove/${g.id}${search}`} variant="outlined">{t`Go on`}</Button>
+            <Button component={Link} to={`/groove/${g.id}${search}`} variant="outlined">{t`Continue`}</Button>
           </Slip>
         ))}
         {sheet.away.map((a) => {
@@ -65,10 +65,10 @@ export function UnderWay({ sheet, search, column = false }: Props) {
           return (
             <Slip key={a.blade_id} column={column} picture={<EmptyPeg />}>
               <Box>
-                <b>{a.blade_name}</b>
-                {t` is with `}
-                {a.to}
-                {a.expected && `, ${late ? t`was expected` : 'expected'} ${date(a.expected)}`}
+                <Trans>
+                  <b>{a.blade_name}</b> is with {a.to}.
+                </Trans>{' '}
+                {a.expected && (late ? t`It was due ${date(a.expected)}.` : t`Due ${date(a.expected)}.`)}
               </Box>
               <TakeBack id={a.blade_id} name={a.blade_name} />
               <Button component={Link} to={`/care/slip?b=${a.blade_id}`}>{t`Packing slip`}</Button>

@@ -227,7 +227,7 @@ export function CountWord({ label, count, most, picks, said, onChoose, wrong }: 
               placeholder={String(count)}
               autoFocus
               error={bad}
-              helperText={bad ? t`A whole number, 1 to ${most}.` : t`How many alike`}
+              helperText={bad ? t`A whole number, 1 to ${most}.` : t`Number of identical pieces`}
               onChange={(e) => setText(e.target.value.trim())}
               onBlur={() => text !== '' && !bad && onChoose(typed)}
               onKeyDown={(e) => {

@@ -2,23 +2,23 @@
 import { t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { LogEntry, Units } from '../api/types';
-import { effortWords, noiseWords, retiredWords } from '../drawings/words';
+import { effortWords, formWords, noiseWords, retiredWords } from '../drawings/words';
 import { formatFigure, formatLength, formatRun, formatSetting, formatThin, trim } from '../measure/format';
 
 const cutWords = { rip: t`Ripped`, crosscut: t`Crosscut`, sheet: t`Cut sheet of` } as const;
 const splinterSaid = {
-  none: t`no splinters`,
-  fuzz: 'fuzz',
-  splinters: t`some splinters`,
-  torn: 'torn',
+  none: t`no tear-out`,
+  fuzz: t`fuzzy grain`,
+  splinters: t`some tear-out`,
+  torn: t`tear-out`,
 } as const;
 
 const truingWords = {
-  heel: t`Heel`,
-  fence: t`Fence open at the rear`,
+  heel: t`Toe-in or toe-out`,
+  fence: t`Fence toe-out at the rear`,
   runout: t`Run-out`,
   tilt: t`Tilt`,
-  gauge: t`Gauge`,
+  gauge: t`Miter gauge`,
   clearance: t`Side clearance, least to most`,
 } as const;
 
@@ -35,26 +35,26 @@ function came(e: LogEntry, units: Units) {
 function grooved(g: NonNullable<LogEntry['groove']>, units: Units) {
   const wanted = formatThin(g.target_mm, units);
   if (!g.test) return t`Grooves of ${wanted}: ${g.made} made.`;
-  const deep = g.depth_mm ? t`, ${formatThin(g.depth_mm, units)} deep` : '';
-  return t`A test groove: ${formatThin(g.width_mm ?? 0, units)} wide for ${wanted}${deep}.`;
+  const test = t`Test groove: ${formatThin(g.width_mm ?? 0, units)} wide for ${wanted}`;
+  return [test, g.depth_mm && t`${formatThin(g.depth_mm, units)} deep`].filter(Boolean).join(', ') + '.';
 }
 
 /** A row of the log in a sentence. */
 export function saysOf(e: LogEntry, units: Units): ReactNode {
-  if (e.damaged) return t`This record can't be read. You can strike it out.`;
-  const on = e.saw_name ? t` on ${e.saw_name}` : '';
+  if (e.damaged) return t`This record can't be read. You can delete it.`;
   const says = e.says?.length ? `: ${e.says.join(', ')}.` : '.';
   switch (e.kind) {
     case 'cut': {
-      if (!e.cut) return 'Cut.';
+      if (!e.cut) return t`Cut.`;
       const c = e.cut;
-      const at = c.height_mm ? t` at ${formatSetting(c.height_mm, units)}` : '';
       const how = [
-        c.form && c.depth_mm ? t`, ${c.form} ${formatSetting(c.depth_mm, units)} deep` : '',
-        c.bevel_deg ? t`, tilted ${trim(c.bevel_deg, 1)}°` : '',
-        c.miter_deg ? t`, mitered ${trim(c.miter_deg, 1)}°` : '',
-      ].join('');
-      const many = c.pieces > 1 ? t`, ${c.pieces} pieces` : '';
+        c.form && c.depth_mm ? `${formWords[c.form]} ${t`${formatSetting(c.depth_mm, units)} deep`}` : '',
+        c.bevel_deg ? t`tilted ${trim(c.bevel_deg, 1)}°` : '',
+        c.miter_deg ? t`mitered ${trim(c.miter_deg, 1)}°` : '',
+        c.pieces > 1 ? t`${c.pieces} pieces` : '',
+        e.saw_name ? t`on ${e.saw_name}` : '',
+        c.height_mm ? t`blade height ${formatSetting(c.height_mm, units)}` : '',
+      ].filter(Boolean);
       const more = [
         c.other_splinters && c.other_splinters !== 'none'
           ? t`${splinterSaid[c.other_splinters]} on the other face`
@@ -62,27 +62,24 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
         c.effort && c.effort !== 'normal' ? t`fed ${effortWords[c.effort]}` : '',
         c.noise && c.noise !== 'usual' ? noiseWords[c.noise] : '',
         c.sec_per_stroke
-          ? t`${trim(c.sec_per_stroke, 1)} s a stroke`
+          ? t`${trim(c.sec_per_stroke, 1)} s per stroke`
           : c.seconds
-            ? t`${trim(c.seconds, 1)} s a piece`
+            ? t`${trim(c.seconds, 1)} s per piece`
             : '',
         c.moisture && c.moisture !== 'dry' ? t`${c.moisture} stock` : '',
       ].filter(Boolean);
       return (
         <>
           {cutWords[c.direction]} {formatLength(c.thickness_mm, units)} {c.material_name},{' '}
-          {formatRun(c.metres, units)}
-          {how}
-          {many}
-          {on}
-          {at}: <b>{t`wall ${c.wall}`}</b>, {[splinterSaid[c.splinters], ...more].join(', ')}.
+          {[formatRun(c.metres, units), ...how].join(', ')}: <b>{t`cut edge ${c.wall}`}</b>,{' '}
+          {[splinterSaid[c.splinters], ...more].join(', ')}.
         </>
       );
     }
     case 'mounted':
-      return t`Went on${on.replace(' on', '')}.`;
+      return e.saw_name ? t`Mounted on ${e.saw_name}.` : t`Mounted.`;
     case 'washed':
-      return t`Washed${says.replace(': in', ' in')}`;
+      return t`Cleaned${says.replace(': in', ' in')}`;
     case 'sharpened':
       return t`Back, sharpened${came(e, units)}`;
     case 'returned':
@@ -90,32 +87,32 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
     case 'sent':
       return t`Sent out${says.replace(': to', ' to')}`;
     case 'judged':
-      return t`Said of it${says}`;
+      return t`Noted${says}`;
     case 'inspected':
-      return t`Looked over${says}`;
+      return t`Inspected${says}`;
     case 'mended':
-      return t`Mended and inspected${says}`;
+      return t`Repaired and inspected${says}`;
     case 'noted':
-      return 'Noted:';
+      return t`Noted:`;
     case 'compared':
       return t`Compared${says}`;
     case 'traced':
-      return t`A fault was traced${says}`;
+      return t`Fault diagnosed${says}`;
     case 'grooved':
       return e.groove ? grooved(e.groove, units) : t`A groove.`;
     case 'renewed':
-      return t`Parts of the set are new to it: ${[...(e.says ?? []), ...(e.renewed_mm ?? []).map((mm) => formatThin(mm, units))].join(', ')}.`;
+      return t`New parts in the set: ${[...(e.says ?? []), ...(e.renewed_mm ?? []).map((mm) => formatThin(mm, units))].join(', ')}.`;
     case 'struck':
-      return e.amended_by ? t`A row was struck out; another stands in its place.` : t`A row was struck out.`;
+      return e.amended_by ? t`An entry was deleted and replaced.` : t`An entry was deleted.`;
     case 'retired':
       return t`Retired: ${retiredWords[e.reason ?? ''] ?? e.reason ?? ''}.`;
     case 'restored':
-      return t`Put back on the rack.`;
+      return t`Put back in the rack.`;
     case 'dismounted':
-      return t`Came off${on.replace(' on', '')}.`;
+      return e.saw_name ? t`Taken off ${e.saw_name}.` : t`Taken off.`;
     case 'moved':
-      return t`${e.saw_name ?? t`The saw`} was moved or bumped.`;
+      return e.saw_name ? t`${e.saw_name} was moved or bumped.` : t`The saw was moved or bumped.`;
     default:
-      return `${truingWords[e.kind]}${on}: ${formatFigure(e.figure ?? 0, e.figure_unit ?? 'mm', units)}, ${e.verdict ?? ''}.`;
+      return `${[truingWords[e.kind], e.saw_name && t`on ${e.saw_name}`].filter(Boolean).join(' ')}: ${formatFigure(e.figure ?? 0, e.figure_unit ?? 'mm', units)}, ${e.verdict ?? ''}.`;
   }
 }

@@ -14,10 +14,10 @@ interface Words {
 export const testWords: Record<TruingTest, Words> = {
   heel: {
     title: t`Blade to slot`,
-    why: t`A blade whose rear leans toward the fence traps the work and burns it.`,
+    why: t`A blade that toes in toward the fence pinches the wood and burns it.`,
     how: [
-      t`Power off. Dial on a bar in the miter slot, its foot square to the plate, near the table.`,
-      t`Mark one tooth. Read it at the front; turn that same tooth to the rear, slide the dial there, and read again.`,
+      t`Unplug the saw. Put the dial indicator on a bar in the miter slot, its tip square to the plate, near the table.`,
+      t`Mark one tooth and read it at the front. Turn the same tooth to the rear, slide the dial indicator there, and read again.`,
     ],
     distance: [
       t`Unplug the saw. Measure from the side of the miter slot to one marked tooth, at the front of the blade.`,
@@ -26,59 +26,59 @@ export const testWords: Record<TruingTest, Words> = {
   },
   fence: {
     title: t`Fence to slot`,
-    why: t`Parallel, or open at the rear by a hair. Never closing.`,
-    how: [t`Lock the fence as for a cut. Read the way from slot to fence at the front and at the rear.`],
+    why: t`Parallel, or a little toe-out at the rear. Never toe-in.`,
+    how: [t`Lock the fence as for a cut. Measure from slot to fence at the front and at the rear.`],
     dial: [
-      t`Lock the fence as for a cut. Dial on a bar in the miter slot, its foot on the fence: read it at the front and at the rear.`,
+      t`Lock the fence as for a cut. Put the dial indicator on a bar in the miter slot, its tip on the fence. Read it at the front and at the rear.`,
     ],
   },
   runout: {
     title: t`Run-out`,
-    why: t`A plate that wobbles cuts wide and leaves a mark once a turn.`,
+    why: t`A blade with run-out cuts wide and leaves one deep mark per turn.`,
     how: [
-      t`Power off. Dial on the plate, just below the gullets. Read at equal steps round, turning by hand.`,
-      t`Then loosen the nut, turn the blade half round on the arbor, and read the same places again: that tells arbor from blade.`,
+      t`Unplug the saw. Put the dial indicator on the plate just below the gullets. Turn the blade by hand and read at equal steps.`,
+      t`Then loosen the nut, turn the blade half a turn on the arbor, and read the same spots again. That separates arbor from blade.`,
     ],
   },
   tilt: {
     title: t`Tilt`,
-    why: t`Square to the table, so that ends are square to faces.`,
+    why: t`Square to the table, so ends are square to faces.`,
     how: [
-      t`Crosscut a wide board on edge. Flip one half over and butt the ends: the gap shows twice the error.`,
+      t`Crosscut a wide board on edge. Flip one half over and push the ends together: the gap is twice the error.`,
     ],
   },
   gauge: {
-    title: t`Gauge, by five cuts`,
-    why: t`Every end that the gauge cuts takes on its error.`,
+    title: t`Miter gauge, five-cut test`,
+    why: t`Every end you cut with the miter gauge gets its error.`,
     how: [
-      t`Cut all four sides of a square, turning it the same way each time, then a strip off the first side again: the fifth cut.`,
-      t`Measure the strip at the end that was cut first and at the end cut last.`,
+      t`Cut all four sides of a square, turning it the same way each time. Then cut a strip off the first side again: the fifth cut.`,
+      t`Measure the strip at both ends: cut first and cut last.`,
     ],
   },
   clearance: {
     title: t`Side clearance`,
-    why: t`A tooth that stands out sideways scores the wall once a turn.`,
+    why: t`A tooth that sticks out sideways leaves one deep mark per turn.`,
     how: [
-      t`Blade flat, dial on the plate set to nothing, then slid out to the widest point of each tip.`,
-      t`Begin at the chalk mark and go round the way it turns; then the other side.`,
+      t`Lay the blade flat. Zero the dial indicator on the plate, then slide it out to the widest point of each tip.`,
+      t`Start at the chalk mark and go around in the direction of rotation. Then measure the other side.`,
     ],
   },
   width: {
     title: t`Exact width`,
-    why: t`Cut a little wide, measure the piece, move the fence by the difference.`,
+    why: t`Cut a little wide, measure the piece, and move the fence by the difference.`,
     how: [t`Cut a test piece a little over size and measure it with a caliper.`],
   },
   depth: {
     title: t`Exact depth`,
-    why: t`Cut a little shy, measure, go deeper by the difference; end every move deeper.`,
-    how: [t`Cut a test groove a little shy and measure its depth.`],
+    why: t`Cut a little shallow, measure, and go deeper by the difference. Always finish by raising the blade.`,
+    how: [t`Cut a test groove a little shallow and measure its depth.`],
   },
   scoring: {
     title: t`Scoring blade`,
-    why: t`A score a little wider than the kerf, and over its middle, leaves no chips and no step.`,
+    why: t`A score slightly wider than the kerf and centered on it leaves no chips and no step.`,
     how: [
       t`Cut 50 mm into scrap, switch off, and wait until both blades have stopped.`,
-      t`Turn the scrap over. Measure how far the score stands out beside the main kerf, on the left and on the right.`,
+      t`Turn the scrap over. Measure how far the score extends past the main kerf on the left and right.`,
     ],
   },
 };
@@ -115,7 +115,7 @@ export function nameOf(test: TruingTest, round: 0 | 1, i: number, n: number): st
     case 'scoring':
       return i === 0 ? t`Left` : t`Right`;
     case 'runout':
-      return `${round === 1 ? t`Turned, ` : ''}${Math.round((360 * i) / n)}°`;
+      return round === 1 ? t`Turned, ${Math.round((360 * i) / n)}°` : `${Math.round((360 * i) / n)}°`;
     case 'clearance':
       return `${round === 0 ? t`Left` : t`Right`} ${i + 1}`;
     default:

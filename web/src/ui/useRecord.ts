@@ -41,9 +41,9 @@ const says: z.core.$ZodErrorMap = (issue) => {
       ? t`At most ${String(issue.maximum)} letters.`
       : t`At most ${String(issue.maximum)}.`;
   if (issue.code === 'too_small')
-    return issue.origin === 'string' ? t`It needs something here.` : t`At least ${String(issue.minimum)}.`;
-  if (issue.code === 'invalid_type' && issue.expected === 'int') return t`A whole number.`;
-  return t`This cannot be kept.`;
+    return issue.origin === 'string' ? t`Enter something here.` : t`At least ${String(issue.minimum)}.`;
+  if (issue.code === 'invalid_type' && issue.expected === 'int') return t`Enter a whole number.`;
+  return t`Can't save this.`;
 };
 
 export interface RecordOf<T> {

@@ -33,9 +33,9 @@ export function useUnsaved(changed: boolean): Unsaved {
     question: (
       <Dialog open={leaving.state === 'blocked'} onClose={() => leaving.reset?.()} fullWidth maxWidth="xs">
         <DialogTitle>{t`Leave without saving?`}</DialogTitle>
-        <DialogContent>{t`What you changed here is not saved yet.`}</DialogContent>
+        <DialogContent>{t`Your changes aren't saved yet.`}</DialogContent>
         <DialogActions>
-          <Button color="error" onClick={() => leaving.proceed?.()}>{t`Leave it`}</Button>
+          <Button color="error" onClick={() => leaving.proceed?.()}>{t`Cancel`}</Button>
           <Button variant="contained" autoFocus onClick={() => leaving.reset?.()}>{t`Stay here`}</Button>
         </DialogActions>
       </Dialog>

@@ -17,14 +17,14 @@ export function countdown(w: TimedWash, now: number): Countdown {
     return {
       text: t`${clock(gone - step.most_s)} over`,
       rings: true,
-      says: t`Now: nothing may dry on.`,
+      says: t`Now. Don't let it dry on.`,
       share: 1,
     };
   if (step.least_s > 0 && gone >= step.least_s)
     return { text: t`done`, rings: true, says: t`Long enough.`, share: 1 };
   if (step.least_s > 0)
     return { text: clock(step.least_s - gone), rings: false, says: t`to go`, share: gone / step.least_s };
-  return { text: '', rings: false, says: t`Done when it is done.`, share: 0 };
+  return { text: '', rings: false, says: t`Done when it looks clean.`, share: 0 };
 }
 
 function clock(seconds: number) {

@@ -29,7 +29,7 @@ export function MountMenu({ saw, sawName, on, units, first = false }: Props) {
   return (
     <>
       <Button variant={first ? 'contained' : 'outlined'} onClick={(e) => setAnchor(e.currentTarget)}>
-        {t`Mount a blade`}
+        {t`Mount blade`}
       </Button>
       <Menu
         anchorEl={anchor}

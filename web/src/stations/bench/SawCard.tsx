@@ -53,7 +53,7 @@ export function SawCard({ bench: b, units }: Props) {
             <>
               <Box
                 component={Link}
-                to={`/rack/${b.blade.id}${search}`}
+                to={`/blades/${b.blade.id}${search}`}
                 sx={{
                   color: 'inherit',
                   fontWeight: 650,
@@ -70,16 +70,13 @@ export function SawCard({ bench: b, units }: Props) {
             </>
           ) : (
             <Box component="span" sx={{ color: 'text.secondary' }}>
-              {t`Nothing on it, as far as the log knows.`}
+              {t`No blade installed.`}
             </Box>
           )}
         </Box>
         <Box sx={{ minHeight: { md: 44 }, my: 0.75, lineHeight: 1.35 }}>
           {b.mounting_id ? (
-            <b>
-              {b.mounting_blade}
-              {t` is being mounted.`}
-            </b>
+            <b>{t`Mounting ${b.mounting_blade ?? ''}`}</b>
           ) : first ? (
             <>
               {first.presses && (
@@ -87,15 +84,14 @@ export function SawCard({ bench: b, units }: Props) {
                   <Verdict verdict={first.reason === 'unfit' ? 'stop' : 'caution'} size={14} />{' '}
                 </>
               )}
-              {first.text}
+              {first.text}.{' '}
               {b.due.length > 1 &&
-                t`, and ${plural(b.due.length - 1, { one: '# thing', other: '# things' })} more`}
-              .
+                plural(b.due.length - 1, { one: '# more is due.', other: '# more are due.' })}
             </>
           ) : (
             <>
               <Verdict verdict="clear" size={14} />
-              {t` nothing is due.`}
+              {` ${t`Nothing is due.`}`}
             </>
           )}
         </Box>
@@ -133,7 +129,7 @@ function FirstAct({
   if (b.mounting_id)
     return (
       <Button component={Link} to={`/mount/${b.mounting_id}?${search}`} variant="contained">
-        {t`Go on`}
+        {t`Continue`}
       </Button>
     );
   switch (due?.presses && due.act) {
@@ -142,13 +138,13 @@ function FirstAct({
     case 'wash':
       return (
         <Button component={Link} to={`/care/wash?b=${b.blade?.id ?? ''}`} variant="contained">
-          {t`Wash it`}
+          {t`Clean`}
         </Button>
       );
     case 'measure':
       return (
-        <Button component={Link} to={`/true/${due?.place ?? ''}?${search}`} variant="contained">
-          {t`Measure it`}
+        <Button component={Link} to={`/align/${due?.place ?? ''}?${search}`} variant="contained">
+          {t`Measure`}
         </Button>
       );
     default:
@@ -169,13 +165,13 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
         {b.due[0]?.presses && (
           <Button component={Link} to={`/?${search}`} variant="outlined">{t`Choose a cut`}</Button>
         )}
-        <Button component={Link} to={`/true?${search}`} variant="outlined">{t`True it`}</Button>
-        <Button component={Link} to={`/rack/saws/${b.saw.id}`} variant="outlined">{t`Its numbers`}</Button>
+        <Button component={Link} to={`/align?${search}`} variant="outlined">{t`Align`}</Button>
+        <Button component={Link} to={`/saws/${b.saw.id}`} variant="outlined">{t`Saw details`}</Button>
         <Button
           disabled={move.isPending}
           onClick={() => move.mutate({ id: b.saw.id, key: crypto.randomUUID() })}
         >
-          {t`It was moved`}
+          {t`I moved this saw`}
         </Button>
       </Box>
       {move.error && <Box role="alert">{move.error.message}</Box>}

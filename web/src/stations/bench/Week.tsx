@@ -177,11 +177,11 @@ export function Week({ saws, units }: Props) {
 }
 
 const signs: [Exclude<keyof DayGlyphs, 'metres'>, string][] = [
-  ['changed', t`changed`],
-  ['washed', t`washed`],
-  ['sharpened', t`sent or back`],
+  ['changed', t`blade changed`],
+  ['washed', t`cleaned`],
+  ['sharpened', t`sent out or back`],
   ['measured', t`measured`],
-  ['burnt', t`browned`],
-  ['splintery', t`splintered`],
-  ['noted', t`looked at`],
+  ['burnt', t`burned`],
+  ['splintery', t`tear-out`],
+  ['noted', t`inspected`],
 ];

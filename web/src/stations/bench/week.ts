@@ -40,21 +40,21 @@ export const glyphsOf = (marks: DayMark[]): DayGlyphs => ({
 });
 
 const doneTo: [LogKind[], string][] = [
-  [['mounted'], t`went on`],
+  [['mounted'], t`mounted`],
   [['washed'], 'washed'],
   [['sent'], t`sent out`],
   [['sharpened'], t`back, sharpened`],
   [['returned'], t`back, not sharpened`],
-  [['inspected', 'judged', 'mended', 'noted'], t`looked at or noted`],
+  [['inspected', 'judged', 'mended', 'noted'], t`inspected or noted`],
   [['retired'], 'retired'],
-  [['restored'], t`put back on the rack`],
+  [['restored'], t`put back in the rack`],
 ];
 
 const atSaw: [LogKind[], string][] = [
   [['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance'], 'measured'],
   [['moved'], t`moved or bumped`],
   [['compared'], t`two settings compared`],
-  [['traced'], t`a fault traced`],
+  [['traced'], t`a fault diagnosed`],
   [['grooved'], 'grooves'],
 ];
 
@@ -69,8 +69,8 @@ export function saidOf(marks: DayMark[], units: Units): string[] {
     out.push(
       t`${formatRun(sum(of, 'metres'), units)} of ${name}, ${plural(sum(of, 'pieces'), { one: '# piece', other: '# pieces' })}`,
     );
-  if (sum(cuts, 'burnt') > 0) out.push(t`walls browned`);
-  if (sum(cuts, 'splintery') > 0) out.push(t`some splinters`);
+  if (sum(cuts, 'burnt') > 0) out.push(t`burn marks`);
+  if (sum(cuts, 'splintery') > 0) out.push(t`some tear-out`);
   for (const [kinds, words] of doneTo) {
     const names = [...new Set(marks.filter((m) => kinds.includes(m.kind)).map((m) => m.blade_name ?? ''))];
     if (names.length > 0) out.push(`${names.join(', ')} ${words}`);

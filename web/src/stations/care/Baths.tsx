@@ -18,9 +18,9 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
   const failed = strain.error ?? empty.error;
   return (
     <Box component="section" aria-labelledby="baths">
-      <Typography id="baths" variant="h2">{t`Baths`}</Typography>
+      <Typography id="baths" variant="h2">{t`Cleaning baths`}</Typography>
       {failed && <Trouble>{failed.message}</Trouble>}
-      {baths.length === 0 && <Box>{t`None stands ready.`}</Box>}
+      {baths.length === 0 && <Box>{t`No bath is ready.`}</Box>}
       {baths.map((b) => (
         <Box
           key={b.id}
@@ -39,16 +39,16 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
               </span>
             </Box>
             <Button disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>
-              {t`It was strained`}
+              {t`Strained`}
             </Button>
             <Sure
               disabled={empty.isPending}
-              asks={t`Was ${b.name} thrown away?`}
-              goes={t`It is no longer offered for a wash, and its count of uses ends.`}
-              yes={t`It was thrown away`}
+              asks={t`Discard ${b.name}?`}
+              goes={t`It won't be offered for cleaning again, and its use count ends.`}
+              yes={t`Discard bath`}
               onYes={() => empty.mutate(b.id)}
             >
-              {t`It was thrown away`}
+              {t`Discard bath`}
             </Sure>
           </Box>
         </Box>

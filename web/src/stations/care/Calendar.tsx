@@ -20,18 +20,18 @@ export function Calendar() {
     <Box component="section" aria-labelledby="calendar">
       <Typography id="calendar" variant="h2">{t`Calendar`}</Typography>
       <Box>
-        {t`What is due, for any calendar program on this machine that reads iCalendar. Whoever has the address can read it; it can be withdrawn.`}
+        {t`Shows what is due in any calendar program on this computer that reads iCalendar. Anyone with the address can read it. You can revoke it.`}
       </Box>
       {failed && <Trouble>{failed.message}</Trouble>}
       {make.data && at && (
         <Box
           sx={{ my: 1, p: 1, border: '1.5px solid', borderColor: 'text.primary', overflowWrap: 'anywhere' }}
         >
-          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t`Shown this once:`}</Box>
+          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t`Shown only once:`}</Box>
           <a href={place + make.data.path}>{location.origin + place + make.data.path}</a>
         </Box>
       )}
-      {at && <Box sx={{ my: 0.5 }}>{t`It has an address since ${day(at)}.`}</Box>}
+      {at && <Box sx={{ my: 0.5 }}>{t`Address created ${day(at)}.`}</Box>}
       <Button
         variant="outlined"
         size="small"
@@ -39,19 +39,19 @@ export function Calendar() {
         disabled={make.isPending}
         onClick={() => make.mutate(undefined)}
       >
-        {at ? t`Give it a new address` : t`Give it an address`}
+        {at ? t`Create new address` : t`Create address`}
       </Button>
       {at && (
         <Sure
           size="small"
           sx={{ mt: 1 }}
           disabled={withdraw.isPending}
-          asks={t`Withdraw the address?`}
-          goes={t`Calendars that read it get nothing from then on. A new address is another one.`}
-          yes={t`Withdraw it`}
+          asks={t`Revoke this address?`}
+          goes={t`Calendars using it will stop updating. A new address will be different.`}
+          yes={t`Revoke`}
           onYes={() => withdraw.mutate(undefined, { onSuccess: () => make.reset() })}
         >
-          {t`Withdraw it`}
+          {t`Revoke`}
         </Sure>
       )}
     </Box>

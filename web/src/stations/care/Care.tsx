@@ -1,5 +1,5 @@
 /** Care: how every blade stands, what is due and when, and what is under way. */
-import { t } from '@lingui/core/macro';
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -45,7 +45,7 @@ export function Care() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: picked.size > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1 }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>{t`Care`}</Typography>
-        <Button variant="outlined" component={Link} to={`/care/bath${search}`}>{t`Make up a bath`}</Button>
+        <Button variant="outlined" component={Link} to={`/care/bath${search}`}>{t`Mix a bath`}</Button>
       </Box>
       {!care.data && <Coming of={[care]} rows={6} height={64} />}
       {care.data && <UnderWay sheet={care.data} search={search} />}
@@ -53,12 +53,12 @@ export function Care() {
         <Box sx={{ fontSize: 18, my: 1 }}>
           {due.length === 0
             ? t`Nothing is due.`
-            : t`${due.length === 1 ? t`One blade wants` : t`${due.length} blades want`} something now: ${due.map((b) => b.blade.name).join(', ')}.`}
+            : t`${due.length === 1 ? t`One blade wants` : t`${due.length} blades want`} attention now: ${due.map((b) => b.blade.name).join(', ')}.`}
         </Box>
       )}
       {care.data?.blades.length === 0 && <FirstThings missing="blade" />}
       {care.data && care.data.blades.length > 0 && (
-        <Box component="section" aria-label={t`Health of the rack`}>
+        <Box component="section" aria-label={t`Blade health`}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, my: 1, overflowX: 'auto' }}>
             <Segments label={t`Show`} value={only} choices={onlies} onChoose={setOnly} />
             <Segments label={t`Order`} value={order} choices={orders} onChoose={setOrder} />
@@ -98,7 +98,7 @@ export function Care() {
               variant="contained"
               onClick={() => void go(`/care/wash?${[...picked].map((id) => `b=${id}`).join('&')}`)}
             >
-              {t`Wash ${picked.size}`}
+              {t`Clean ${picked.size}`}
             </Button>
           </Box>
         </ActionBar>
@@ -119,7 +119,7 @@ const onlies: { value: Only; name: string }[] = [
 const orders: { value: Order; name: string }[] = [
   { value: 'due', name: t`Due first` },
   { value: 'edge', name: t`Edge` },
-  { value: 'pitch', name: t`Pitch` },
+  { value: 'pitch', name: t`Resin` },
   { value: 'name', name: t`Name` },
 ];
 
@@ -143,7 +143,7 @@ const columns = {
 };
 
 /** Said of most blades, so it is left out. */
-const usualLeft = t`good carbide takes about ten`;
+const usualLeft = t`Good carbide can be sharpened about ten times`;
 
 function Legend() {
   return (
@@ -162,7 +162,7 @@ function Legend() {
       <span>{t`blade`}</span>
       <span>{t`stands`}</span>
       <Box>
-        {t`drop: wash, tooth: sharpen; the bar holds two of three`}
+        {t`Drop: clean. Tooth: sharpen. Two of three blades fall within the bar.`}
         <HealthScale />
       </Box>
       <span>{t`to go`}</span>
@@ -207,7 +207,7 @@ function Row({
         checked={picked}
         disabled={b.condition.away}
         onChange={onPick}
-        slotProps={{ input: { 'aria-label': t`Wash ${b.name}` } }}
+        slotProps={{ input: { 'aria-label': t`Clean ${b.name}` } }}
       />
       <Box sx={{ display: { xs: 'none', md: 'block' } }}>
         <BladeFace blade={b} scale={44 / (b.diameter_mm + 4)} />
@@ -215,7 +215,7 @@ function Row({
       <Box>
         <Box
           component={Link}
-          to={`/rack/${b.id}${search}`}
+          to={`/blades/${b.id}${search}`}
           sx={{
             color: 'inherit',
             fontWeight: 700,
@@ -241,9 +241,8 @@ function Row({
         <Stands condition={b.condition} />
         <Box sx={{ color: 'text.secondary' }}>
           {c.left_m > 0 &&
-            t`${formatRun(c.left_m, units)} to dull (${formatRun(c.left_low_m, units)} to ${formatRun(c.left_high_m, units)}), `}
-          {c.sharpenings_left}
-          {t` sharpenings left`}
+            `${t`Dull in about ${formatRun(c.left_m, units)} (${formatRun(c.left_low_m, units)} to ${formatRun(c.left_high_m, units)}).`} `}
+          {plural(c.sharpenings_left, { one: '# sharpening left', other: '# sharpenings left' })}
           {c.left_from !== usualLeft && `, ${c.left_from}`}
         </Box>
         {step && <Box sx={{ fontWeight: 650 }}>{t`Next: ${step.text.toLowerCase()}`}</Box>}

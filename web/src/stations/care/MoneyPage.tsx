@@ -26,20 +26,20 @@ export function MoneyPage() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
       <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>{t`‹ Care`}</Button>
-      <Typography variant="h1">{t`What ${blade.data?.name ?? 'it'} costs`}</Typography>
+      <Typography variant="h1">{t`Cost of ${blade.data?.name ?? 'it'}`}</Typography>
       {m && money.error && <Trouble>{money.error.message}</Trouble>}
       {!m && <Coming of={[money, blade]} rows={2} />}
       {m && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, my: 1.5 }}>
-          <Big name={t`spent on it so far`}>{trim(m.spent, 2)}</Big>
+          <Big name={t`spent so far`}>{trim(m.spent, 2)}</Big>
           <Big name={t`${per(units)} so far`}>{m.so_far_per_m ? per100(m.so_far_per_m, units) : '–'}</Big>
-          <Big name={t`${per(units)} over all its lives`}>
+          <Big name={t`${per(units)} over all its sharpenings`}>
             {m.expected_per_m ? per100(m.expected_per_m, units) : '–'}
           </Big>
-          <Big name={t`on one edge, of its usual work`}>{formatRun(m.dear.life_m, units)}</Big>
+          <Big name={t`per edge, in its usual work`}>{formatRun(m.dear.life_m, units)}</Big>
         </Box>
       )}
-      <Typography variant="h2" sx={{ mt: 2 }}>{t`Sharpen it, or throw cheap ones away?`}</Typography>
+      <Typography variant="h2" sx={{ mt: 2 }}>{t`Sharpen it, or buy cheap blades?`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -54,22 +54,22 @@ export function MoneyPage() {
           onNumber={(price) => set({ price })}
         />
         <NumberField
-          label={t`A sharpening`}
+          label={t`One sharpening`}
           value={ask.sharpening ?? m?.dear.sharpening}
           onNumber={(sharpening) => set({ sharpening })}
         />
         <NumberField
-          label={t`Sharpenings in all`}
+          label={t`Sharpenings in total`}
           value={ask.sharpenings ?? m?.dear.sharpenings}
           onNumber={(n) => set({ sharpenings: n === undefined ? undefined : Math.round(n) })}
         />
         <NumberField
-          label={t`A cheap one`}
+          label={t`A cheap blade`}
           value={ask.cheap_price}
           onNumber={(cheap_price) => set({ cheap_price })}
         />
         <NumberField
-          label={t`It lasts, of this edge`}
+          label={t`Its edge lasts, compared with this one`}
           unit="%"
           value={ask.cheap_life === undefined ? undefined : Math.round(100 * ask.cheap_life)}
           onNumber={(v) => set({ cheap_life: v === undefined ? undefined : v / 100 })}

@@ -48,7 +48,7 @@ export function NewBath() {
   const m = mix.error ? undefined : mix.data;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1" sx={{ mb: 2 }}>{t`Make up a bath`}</Typography>
+      <Typography variant="h1" sx={{ mb: 2 }}>{t`Mix a bath`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -132,10 +132,10 @@ export function NewBath() {
               <Box sx={{ fontSize: 34, fontWeight: 700 }}>
                 {m.water_l > 0
                   ? t`${formatVolume(m.cleaner_l, units)} of cleaner and ${formatVolume(m.water_l, units)} of water`
-                  : t`${formatVolume(m.litres, units)}, neat`}
+                  : t`${formatVolume(m.litres, units)}, undiluted`}
               </Box>
               <Box sx={{ color: 'text.secondary' }}>
-                {t`${formatSetting(m.level_mm, units)} deep covers them. The label of the cleaner comes first.`}
+                {t`${formatSetting(m.level_mm, units)} of liquid covers them. Follow the label on the cleaner.`}
               </Box>
             </Box>
           )}
@@ -145,7 +145,7 @@ export function NewBath() {
             disabled={!m || !bounded || input.name === '' || make.isPending}
             onClick={pour}
           >
-            {t`It stands ready`}
+            {t`Bath is ready`}
           </Button>
         </Box>
       </Box>

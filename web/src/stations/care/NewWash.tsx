@@ -53,12 +53,11 @@ export function NewWash() {
   const stopped = check.data?.some((w) => w.verdict === 'stop') ?? false;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1">{t`Wash`}</Typography>
+      <Typography variant="h1">{t`Cleaning`}</Typography>
       {ids.length === 0 && (
         <Box sx={{ my: 1 }}>
           <Trans>
-            Pick the blades to wash on the <Link to="/rack">rack</Link> or under <Link to="/care">Care</Link>{' '}
-            first.
+            Choose the blades to clean under <Link to="/blades">Blades</Link> or <Link to="/care">Care</Link>.
           </Trans>
         </Box>
       )}
@@ -74,11 +73,11 @@ export function NewWash() {
           <WashView picture="ready" blades={blades} />
         </Box>
         <Box>
-          <Box component="ul" aria-label={t`Blades to wash`} sx={{ pl: 2.5, my: 1 }}>
+          <Box component="ul" aria-label={t`Blades to clean`} sx={{ pl: 2.5, my: 1 }}>
             {blades.map((b) => (
               <li key={b.id}>
                 <b>{b.name}</b>
-                {b.coating !== 'none' && t`, coated: ${coatingWords[b.coating]}`}
+                {b.coating !== 'none' && `, ${t`coating: ${coatingWords[b.coating]}`}`}
               </li>
             ))}
           </Box>
@@ -97,7 +96,7 @@ export function NewWash() {
               label={t`Bath`}
               value={inBath?.cleaner.id === kind ? inBath.id : 'none'}
               choices={[
-                ['none', t`a fresh one, not kept`] as const,
+                ['none', t`fresh, not kept`] as const,
                 ...baths
                   .filter((b) => b.cleaner.id === kind)
                   .map((b) => [b.id, t`${b.name}, ${b.uses} blades so far`] as const),
@@ -114,7 +113,7 @@ export function NewWash() {
               ]}
               onChoose={setBrush}
             />
-            <LineField label={t`By`} value={by} most={60} onText={setBy} />
+            <LineField label={t`Cleaned by`} value={by} most={60} onText={setBy} />
           </Box>
           {check.error && <Trouble sx={{ mt: 2 }}>{check.error.message}</Trouble>}
           {check.data?.map((w) => (
@@ -127,9 +126,9 @@ export function NewWash() {
           ))}
           {chosen?.harsh && (
             <Box sx={{ mt: 1 }}>
-              <CheckField label={t`I take the care that it asks`} value={accepted} onCheck={setAccepted} />
+              <CheckField label={t`I follow these cautions`} value={accepted} onCheck={setAccepted} />
               <CheckField
-                label={t`These plates are about to be scrapped or retipped`}
+                label={t`These plates will be scrapped or retipped`}
                 value={scrap}
                 onCheck={setScrap}
               />
@@ -159,7 +158,7 @@ export function NewWash() {
               );
             }}
           >
-            {t`Begin: the soak’s timer starts`}
+            {t`Start soak timer`}
           </Button>
         </Box>
       </Box>

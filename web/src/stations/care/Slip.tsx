@@ -32,28 +32,25 @@ export function Slip() {
         <Button component={Link} to="/care">{t`‹ Care`}</Button>
         <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
       </Box>
-      <Typography variant="h1">{t`Blades to be seen to`}</Typography>
-      <Box sx={{ mb: 2 }}>
-        {t`From `}
-        {shop.data?.name}, {day(now)}
-      </Box>
+      <Typography variant="h1">{t`Blades for service`}</Typography>
+      <Box sx={{ mb: 2 }}>{t`From ${shop.data?.name ?? ''}, ${day(now)}`}</Box>
       {ids.map((id) => {
         const b = rack.data?.find((x) => x.id === id);
         const away = care.data?.away.find((a) => a.blade_id === id);
         if (!b) return null;
         const rows: [string, string | undefined][] = [
-          [t`To`, away?.to],
+          [t`Sent to`, away?.to],
           [t`Diameter, bore`, `${formatLength(b.diameter_mm, units)}, ${formatLength(b.bore_mm, units)}`],
           [t`Teeth, grind`, `${b.teeth}, ${b.grind ? grindWords[b.grind] : ''}`],
-          [t`Hook, bevel`, `${trim(b.hook_deg, 1)}°, ${trim(b.bevel_deg, 1)}°`],
+          [t`Hook angle, bevel`, `${trim(b.hook_deg, 1)}°, ${trim(b.bevel_deg, 1)}°`],
           [
             t`Kerf, plate`,
             `${formatThin(b.kerf_mm, units)}, ${b.plate_mm ? formatThin(b.plate_mm, units) : t`not measured`}`,
           ],
           [t`Coating`, b.coating === 'none' ? 'none' : coatingWords[b.coating]],
           [t`Sharpened before`, String(b.condition.sharpenings + b.sharpened_before)],
-          [t`Found`, b.condition.unfit || b.condition.flaw || t`nothing but wear`],
-          [t`Price asked`, away?.price_asked ? trim(away.price_asked, 2) : undefined],
+          [t`Found`, b.condition.unfit || b.condition.flaw || t`wear only`],
+          [t`Price quoted`, away?.price_asked ? trim(away.price_asked, 2) : undefined],
           [t`Wanted back`, away?.expected && date(away.expected)],
           [t`Please report`, t`teeth replaced, new kerf and diameter, sharpenings left`],
         ];

@@ -38,21 +38,21 @@ const steps: Step[] = [
   {
     look: 'clean',
     title: t`Clean it first`,
-    says: t`Off the saw, power off, gloves for handling. Pitch hides cracks and braze: wash teeth and plate, dry them, and lay the blade on wood.`,
+    says: t`Take the blade off with the saw unplugged, and wear gloves. Resin hides cracks and braze, so clean and dry the teeth and plate. Lay the blade on wood.`,
     ask: ({ s, set }) => (
       <>
         <Pick
           label={t`What happened`}
           value={s.after}
           choices={[
-            ['lost-tip', t`A tip is gone`],
+            ['lost-tip', t`A tip is missing`],
             ['hit', t`It hit something`],
-            ['doubt', t`A doubt`],
+            ['doubt', t`Not sure`],
           ]}
           onPick={(after) => set({ after })}
         />
         <Pick
-          label={t`How much pitch was on it`}
+          label={t`How much resin was on it`}
           value={s.pitch}
           choices={[
             ['none', t`None`],
@@ -73,10 +73,10 @@ const steps: Step[] = [
   {
     look: 'tips',
     title: t`Every tip`,
-    says: t`Once round in good light, a chalk mark where you start. Push each tip sideways with a thumbnail: one that gives is loose.`,
+    says: t`Go around once in good light from a chalk mark. Push each tip sideways with a thumbnail. If it moves, it's loose.`,
     ask: ({ s, set }) => (
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 1.5 }}>
-        <NumberField label={t`Gone`} value={s.missing} onNumber={(v) => set({ missing: count(v) })} />
+        <NumberField label={t`Missing`} value={s.missing} onNumber={(v) => set({ missing: count(v) })} />
         <NumberField label={t`Loose`} value={s.loose} onNumber={(v) => set({ loose: count(v) })} />
         <NumberField label={t`Chipped`} value={s.chipped} onNumber={(v) => set({ chipped: count(v) })} />
       </Box>
@@ -85,7 +85,7 @@ const steps: Step[] = [
   {
     look: 'seat',
     title: t`The empty seat`,
-    says: t`Where the tip was: a seat is ground back by 0.13 to 0.18 mm before a tip is brazed on. Marks of the saw across it mean that it was not.`,
+    says: t`Look where the tip was. A seat is ground back by 0.13 to 0.18 mm before a tip is brazed on. Saw marks across it mean it wasn't.`,
     wanted: (s) => (s.missing ?? 0) > 0,
     ask: ({ s, set }) => (
       <Pick
@@ -102,10 +102,10 @@ const steps: Step[] = [
   {
     look: 'braze',
     title: t`Braze at the sides`,
-    says: t`The tips beside it, from the front: an even line of braze, or braze squeezed out because the tip was pushed in too far.`,
+    says: t`Look at the tips beside it from the front. The braze should be an even line. Squeezed-out braze means the tip was pushed in too far.`,
     ask: ({ s, set }) => (
       <Pick
-        label={t`The braze`}
+        label={t`Braze`}
         value={s.braze}
         choices={[
           ['even', t`An even line`],
@@ -118,7 +118,7 @@ const steps: Step[] = [
   {
     look: 'rest',
     title: t`The rest of the teeth`,
-    says: t`Even wear on all of them, with a tip gone, says that it ran on for a good while.`,
+    says: t`Even wear with a missing tip means it ran on for a good while.`,
     ask: ({ s, set }) => (
       <Pick
         label={t`The other teeth`}
@@ -134,7 +134,7 @@ const steps: Step[] = [
   {
     look: 'crack',
     title: t`Cracks`,
-    says: t`At the bottom of every gullet and at the end of every slot, both faces, slanting light. A cracked plate is not run.`,
+    says: t`Look at the bottom of every gullet and the end of every slot, both faces, with light from the side. Never use a cracked plate.`,
     ask: ({ s, set }) => (
       <Pick
         label={t`A crack`}
@@ -151,11 +151,11 @@ const steps: Step[] = [
   {
     look: 'plate',
     title: t`The plate`,
-    says: t`Blue means that it was hot. Lay a straight edge across it at several places: light under it means a bend.`,
+    says: t`Blue means it got too hot. Lay a straightedge across it in several places. Light under it means it's bent.`,
     ask: ({ s, set }) => (
       <>
         <Pick
-          label={t`Blue anywhere?`}
+          label={t`Any blue spots?`}
           value={said(s.blue)}
           choices={yesNo}
           onPick={(v) => set({ blue: v === 'yes' })}
@@ -171,15 +171,15 @@ const steps: Step[] = [
   },
   {
     look: 'beside',
-    title: t`The teeth beside the place`,
-    says: t`Step the spacing off with dividers: a blow bends the shoulders, and the teeth beside it stand off their pitch.`,
+    title: t`Teeth next to the spot`,
+    says: t`Check the tooth spacing with dividers. A hit bends the shoulders and moves the teeth beside it.`,
     ask: ({ s, set }) => (
       <Pick
-        label={t`Their spacing`}
+        label={t`Spacing`}
         value={s.beside}
         choices={[
-          ['even', t`As the others`],
-          ['shifted', t`Not as the others`],
+          ['even', t`Like the others`],
+          ['shifted', t`Unlike the others`],
         ]}
         onPick={(beside) => set({ beside })}
       />
@@ -206,14 +206,14 @@ export function SurveyPage() {
   const save = () =>
     inspect.mutate(
       { id, key: key.current, body: { survey, by: by || undefined, note: note || undefined } },
-      { onSuccess: () => void go(`/rack/${id}/survey/report`) },
+      { onSuccess: () => void go(`/blades/${id}/survey/report`) },
     );
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
+      <Button component={Link} to={`/blades/${id}`} size="small" sx={{ ml: -0.75 }}>
         ‹ {blade.data?.name ?? t`The blade`}
       </Button>
-      <Typography variant="h1">{t`Look ${blade.data?.name ?? 'it'} over, place by place`}</Typography>
+      <Typography variant="h1">{t`Inspect ${blade.data?.name ?? 'it'} step by step`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -236,9 +236,9 @@ export function SurveyPage() {
         </Box>
         <Box sx={{ minWidth: 0, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <Box sx={{ color: 'text.secondary', fontSize: 15 }} role="status">
-            {step ? t`Place ${at + 1} of ${shown.length}` : t`What you found`}
+            {step ? t`Step ${at + 1} of ${shown.length}` : t`What you found`}
           </Box>
-          <Typography variant="h2">{step?.title ?? t`Note it`}</Typography>
+          <Typography variant="h2">{step?.title ?? t`Save`}</Typography>
           {step ? (
             <>
               <Typography>
@@ -249,9 +249,9 @@ export function SurveyPage() {
           ) : (
             <>
               <Typography>
-                {t`What it means, and what to tell the saw doctor, comes next. A blade that may not run stays off every saw until somebody has mended and inspected it.`}
+                {t`Next you see what it means and what to tell the sharpening service. An unsafe blade isn't offered until it has been repaired and inspected.`}
               </Typography>
-              <LineField label={t`Looked over by`} value={by} most={60} onText={setBy} />
+              <LineField label={t`Inspected by`} value={by} most={60} onText={setBy} />
               <LineField label={t`Note`} value={note} most={500} rows={2} onText={setNote} />
             </>
           )}
@@ -271,7 +271,7 @@ export function SurveyPage() {
                 disabled={inspect.isPending}
                 onClick={save}
               >
-                {t`That is what I found`}
+                {t`Save inspection`}
               </Button>
             )}
           </Box>

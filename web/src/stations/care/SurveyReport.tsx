@@ -24,25 +24,25 @@ export function SurveyReportPage() {
       sx={{ maxWidth: 900, mx: 'auto', p: 3, '@media print': { p: 0, maxWidth: 'none', fontSize: '11pt' } }}
     >
       <Box sx={{ display: 'flex', gap: 1, mb: 2, flexWrap: 'wrap', '@media print': { display: 'none' } }}>
-        <Button component={Link} to={`/rack/${id}`}>
+        <Button component={Link} to={`/blades/${id}`}>
           ‹ {blade.data?.name ?? t`The blade`}
         </Button>
         <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
-        <Button component={Link} to={`/rack/${id}/survey`} variant="outlined">{t`Look again`}</Button>
+        <Button component={Link} to={`/blades/${id}/survey`} variant="outlined">{t`Inspect again`}</Button>
         {!guest.data && (
           <Button
             variant="outlined"
             disabled={guest.isPending}
-            onClick={() => guest.mutate({ id, name: t`Saw doctor`, days: 30 })}
+            onClick={() => guest.mutate({ id, name: t`Sharpening service`, days: 30 })}
           >
-            {t`An address for the saw doctor`}
+            {t`Link for the sharpening service`}
           </Button>
         )}
       </Box>
       {guest.data && (
         <Box sx={{ mb: 2, '@media print': { display: 'none' } }}>
           <Handed
-            what={t`Whoever opens this address within thirty days reads this report, and nothing else of the shop.`}
+            what={t`Anyone with this address can read this report for thirty days, and nothing else of your shop.`}
             path={guest.data.path}
             onDone={guest.reset}
           />

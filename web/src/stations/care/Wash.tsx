@@ -45,14 +45,14 @@ export function Wash() {
       {
         key: crypto.randomUUID(),
         wash: { id, version: w.version, to },
-        blade: `${to === 'end' ? 'washed' : w.steps[to]!.title}: ${w.blades.map((b) => b.name).join(', ')}`,
+        blade: `${to === 'end' ? t`cleaned` : w.steps[to]!.title}: ${w.blades.map((b) => b.name).join(', ')}`,
       },
       { onSuccess: () => void (to === 'end' && go('/care')) },
     );
   if (!w || !at || !timer)
     return (
       <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-        <Typography variant="h1">{t`Wash`}</Typography>
+        <Typography variant="h1">{t`Cleaning`}</Typography>
         {wash.error ? <Trouble>{wash.error.message}</Trouble> : <Outline rows={3} height={140} drawing />}
       </Box>
     );
@@ -66,7 +66,7 @@ export function Wash() {
       )}
       {last ? (
         <Button variant="contained" disabled={busy} onClick={() => move('end')} sx={{ ...large, flex: 1 }}>
-          {plural(w.blades.length, { one: 'Done: hang it up', other: 'Done: hang them up' })}
+          {plural(w.blades.length, { one: 'Done. Put it back', other: 'Done. Put them back' })}
         </Button>
       ) : (
         <Button
@@ -96,13 +96,7 @@ export function Wash() {
     >
       <Typography variant="h1">{at.title}</Typography>
       <Box sx={{ color: 'text.secondary', mb: 1 }}>
-        {w.blades.map((b) => b.name).join(', ')}
-        {t` in `}
-        {w.cleaner.name}
-        {t`, step `}
-        {w.step + 1}
-        {t` of `}
-        {w.steps.length}
+        {t`${w.blades.map((b) => b.name).join(', ')} in ${w.cleaner.name}. Step ${w.step + 1} of ${w.steps.length}`}
       </Box>
       {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
       <Box
@@ -145,12 +139,12 @@ export function Wash() {
             color="error"
             sx={{ mt: 1 }}
             disabled={busy}
-            asks={t`Give this wash up?`}
-            goes={t`Nothing of it is logged: its blades count as not washed.`}
-            yes={t`Give it up`}
+            asks={t`Stop cleaning?`}
+            goes={t`Nothing is logged. The blades count as not cleaned.`}
+            yes={t`Discard`}
             onYes={() => drop.mutate(id, { onSuccess: () => void go('/care') })}
           >
-            {t`Give this wash up`}
+            {t`Stop cleaning`}
           </Sure>
         </Box>
       </Box>

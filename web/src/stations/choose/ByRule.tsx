@@ -37,12 +37,12 @@ export function ByRule({ plan, material, blade, units }: Props) {
           ) : blade ? (
             <Worded>{t`With ${blade.name}: ${specOf(blade, units)}.`}</Worded>
           ) : (
-            t`No blade of this rack may cut it.`
+            t`You have no blade that can cut it.`
           )}
         </Box>
       </Box>
       <Typography sx={{ mb: 1, color: 'text.secondary' }}>
-        {t`Chosen by rule. Corte has no feed range for it, and draws none.`}
+        {t`Chosen by rule. Corte has no feed range for this material.`}
       </Typography>
       <Box
         component="dl"

@@ -1,5 +1,5 @@
 /** The rack weighed for this cut: what may go on, best first, and what may not. */
-import { t } from '@lingui/core/macro';
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -39,10 +39,10 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
       )}
       {plan.options.length === 0 && (
         <Typography sx={{ p: 2, border: '1px dashed', borderColor: 'divider' }}>
-          {t`No blade of this rack may make this cut. Each one’s reason stands below.`}
+          {t`None of your blades can make this cut. See the reasons below.`}
         </Typography>
       )}
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t`May go on, best first`}>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t`Blades that fit, best first`}>
         {plan.options.map((o, i) => {
           const blade = blades.get(o.blade_id);
           return blade ? (
@@ -75,7 +75,7 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
         </Button>
       )}
       {plan.swap && (
-        <Said name={t`Change or stay`}>
+        <Said name={t`Change blades or stay`}>
           <Worded>{plan.swap.text}</Worded>
         </Said>
       )}
@@ -83,22 +83,19 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
         <Said name={<Term of="kerf">{t`Thin or full kerf`}</Term>}>
           <Worded>{plan.kerfs.text}</Worded>{' '}
           {plan.kerfs.circuit_w !== undefined &&
-            t`The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
+            t`The circuit carries ${trim(plan.kerfs.circuit_w, 0)} W for long: a thin kerf leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} spare, a full kerf ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
         </Said>
       )}
       {plan.heel_from && plan.modelled && (
-        <Said name={t`From truing`}>
-          {t`${plan.heel_from} Scorch is worked out with ${trim(Math.abs(plan.heel_mm), 3)} mm.`}
+        <Said name={t`From alignment`}>
+          {t`${plan.heel_from} Burn risk counts ${trim(Math.abs(plan.heel_mm), 3)} mm.`}
         </Said>
       )}
       {plan.ideal && (
-        <Said name={t`This cut would like best`}>
-          {t`Owned or not: `}
+        <Said name={t`Best for this cut`}>
           {specOf({ ...plan.ideal, make: 'toothed' }, units)}
-          {plan.ideal.bevel_deg > 0 && t`, bevel ${plan.ideal.bevel_deg}°`}
-          {t`; its feed range would stand`} {trim(plan.ideal.room, 1)}
-          {t` wide, `}
-          {plan.sure}.
+          {plan.ideal.bevel_deg > 0 && `, ${t`bevel ${plan.ideal.bevel_deg}°`}`}.{' '}
+          {t`Feed range ${trim(plan.ideal.room, 1)}× wide, ${plan.sure}. You may not own it.`}
         </Said>
       )}
       {plan.stopped.length > 0 && (
@@ -106,8 +103,11 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
           <Typography id="stopped" variant="h3" component="h2" sx={{ display: 'flex', gap: 1, mb: 0.5 }}>
             <Verdict verdict="stop" />
             <span>
-              · {plan.stopped.reduce((n, s) => n + s.blade_ids.length, 0)}
-              {t` may not go on`}
+              ·{' '}
+              {plural(
+                plan.stopped.reduce((n, s) => n + s.blade_ids.length, 0),
+                { one: "# blade can't be used", other: "# blades can't be used" },
+              )}
             </span>
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -151,7 +151,7 @@ const MOST_NAMES = 12;
 function namesOf(ids: string[], blades: Map<string, Blade>) {
   const names = ids.slice(0, MOST_NAMES).map((id) => blades.get(id)?.name ?? t`a blade`);
   const rest = ids.length - names.length;
-  return names.join(', ') + (rest > 0 ? t` and ${rest} more` : '');
+  return rest > 0 ? t`${names.join(', ')} and ${rest} more` : names.join(', ');
 }
 
 interface RowProps {
@@ -222,8 +222,9 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
             </Box>
             {option.setting && (
               <Box component="span" sx={{ fontSize: 14, whiteSpace: 'nowrap' }}>
-                {pieces > 1 && t`${pieces} in `}
-                {shortMinutes(option.setting.minutes.all)}
+                {pieces > 1
+                  ? t`${pieces} in ${shortMinutes(option.setting.minutes.all)}`
+                  : shortMinutes(option.setting.minutes.all)}
               </Box>
             )}
             <Verdict verdict={option.verdict} size={14} />
@@ -252,11 +253,11 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
 
 /** What a reason is called that can be tried. */
 const names: Record<string, string> = {
-  finish: t`splinters`,
+  finish: t`tear-out`,
   scorch: t`heat`,
-  load: t`load`,
+  load: t`motor load`,
   room: t`feed`,
-  wall: t`walls`,
+  wall: t`cut edge`,
   fitness: t`teeth`,
   condition: t`edge`,
 };
@@ -277,7 +278,7 @@ const Whys = ({ option }: { option: Option }) => (
           <Box
             key={r.term}
             component={Link}
-            to={`/learn/why/${r.why}`}
+            to={`/practice/why/${r.why}`}
             sx={{ display: 'inline-block', p: { xs: '12px 10px', md: '4px 8px' }, color: 'primary.main' }}
           >
             {names[r.term]}
@@ -290,7 +291,7 @@ const Whys = ({ option }: { option: Option }) => (
 function Reasons({ option, place }: { option: Option; place: number }) {
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3 }}>
-      {option.level && (place === 1 ? t`level with the next · ` : t`level with the first · `)}
+      {option.level && `${place === 1 ? t`Ties with the next` : t`Ties with the first`} · `}
       {option.reasons.map((r, i) => (
         <Box component="span" key={r.term}>
           {i > 0 && ' · '}
@@ -301,7 +302,7 @@ function Reasons({ option, place }: { option: Option; place: number }) {
             component="span"
             sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
           >
-            {r.good ? t`for: ` : t`against: `}
+            {`${r.good ? t`For:` : t`Against:`} `}
           </Box>
           {r.text}
         </Box>

@@ -54,7 +54,7 @@ export function Card() {
         <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
       </Box>
       {failed && <Trouble>{failed.message}</Trouble>}
-      {rack.data && !blade && <Trouble>{t`The blade of this card is not on the rack any more.`}</Trouble>}
+      {rack.data && !blade && <Trouble>{t`This blade is no longer in your rack.`}</Trouble>}
       {one?.refused && <Trouble>{one.refused}</Trouble>}
       {plan.data && saw && blade && one?.setting && (
         <Box component="article" aria-label={t`Setup card`}>
@@ -111,7 +111,7 @@ export function Card() {
             ))}
           </Box>
           <Box sx={{ fontSize: 13.5, color: 'text.secondary', mt: 1 }}>
-            {t`Guidance, not a substitute for a guard. The saw’s own manual and local rules come first.`}
+            {t`This is guidance and doesn't replace a guard. Follow your saw's manual and local rules first.`}
           </Box>
         </Box>
       )}

@@ -278,9 +278,9 @@ function fitted(cut: Cut, search: string): [string, string] | undefined {
     case 'rabbet':
       return [`/groove${search}`, t`Fit it to a piece`];
     case 'cheek':
-      return [joint('tenon'), t`Work out the tenon`];
+      return [joint('tenon'), t`Plan the tenon`];
     case 'fold':
-      return [joint('fold'), t`Work out the bend`];
+      return [joint('fold'), t`Plan the bend`];
     default:
       return undefined;
   }
@@ -313,7 +313,7 @@ function RunIt({
         </Button>
       ) : (
         <Button component={Link} to={to} variant="contained" sx={{ px: { xs: 2.5, sm: 4 }, fontSize: 17 }}>
-          {t`Run it`}
+          {t`Run`}
         </Button>
       )}
     </>

@@ -23,7 +23,7 @@ interface Props {
   onUnpin: (p: Pin) => void;
 }
 
-const face = (f: Face) => (f.matters ? percent(f.of_limit) : t`does not count`);
+const face = (f: Face) => (f.matters ? percent(f.of_limit) : t`doesn't matter`);
 
 export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
   const compared = useComparison(cut, pins, units);
@@ -36,11 +36,11 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
     [t`Feed range`, (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
     [t`Motor load`, (s) => percent(s.load)],
     [
-      t`Wall marks`,
+      t`Tooth marks`,
       (s) =>
         s.wall_limit_mm
           ? t`${formatThin(s.wall_mark_mm, units)} of ${formatThin(s.wall_limit_mm, units)}`
-          : t`not looked for`,
+          : t`not worked out`,
     ],
     [t`Burn risk`, (s) => burn(s.burn)],
     [
@@ -71,7 +71,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
             {items.map((c, i) => (
               <Box component="th" scope="col" key={i} sx={{ color: 'text.primary !important' }}>
                 <Box sx={{ fontFamily: cutFace, fontSize: 19, fontWeight: 640 }}>
-                  {blades.get(c.blade_id)?.name ?? t`a blade that is gone`}
+                  {blades.get(c.blade_id)?.name ?? t`a deleted blade`}
                 </Box>
                 <Button
                   size="small"
@@ -125,7 +125,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
           void navigator.clipboard.writeText(location.href).then(() => setCopied(true));
         }}
       >
-        {copied ? t`Link copied` : t`Copy a link to this table`}
+        {copied ? t`Link copied` : t`Copy link to this table`}
       </Button>
     </Box>
   );

@@ -90,12 +90,16 @@ function Figure({ name, term, value, note }: { name: string; term?: TermId; valu
 }
 
 function FaceFigure({ face }: { face: Face }) {
-  if (!face.matters) return <Figure name={face.name} value="–" note={t`does not count`} />;
+  if (!face.matters) return <Figure name={face.name} value="–" note={t`doesn't matter`} />;
   return (
     <Figure
       name={face.name}
       value={percent(face.of_limit)}
-      note={face.of_limit > 1 ? t`of the splinters it bears: too many` : t`of the splinters it bears`}
+      note={
+        face.of_limit > 1
+          ? t`of the tear-out this finish allows: too much`
+          : t`of the tear-out this finish allows`
+      }
     />
   );
 }
@@ -113,7 +117,7 @@ export function HeightPicks({
   onHeight: (mm: number) => void;
 }) {
   const named = [
-    { at: heights.proud_mm, name: t`just proud` },
+    { at: heights.proud_mm, name: t`just above the stock` },
     ...(saw.kind === 'table' ? [{ at: heights.gullets_mm, name: t`gullets clear` }] : []),
     ...(saw.kind === 'circular' ? [{ at: heights.suggested_mm, name: t`just through` }] : []),
     { at: heights.full_mm, name: 'full' },
@@ -153,10 +157,10 @@ export function AllFigures({
         value={percent(setting.load)}
         note={t`of ${trim(plan.power_limit_w, 0)} W`}
       />
-      <Figure name={t`burn risk`} term="burn-risk" value={burn(setting.burn)} note={t`walls that scorch`} />
+      <Figure name={t`burn risk`} term="burn-risk" value={burn(setting.burn)} note={t`burn risk`} />
       {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
         <Figure
-          name={t`wall marks`}
+          name={t`tooth marks`}
           value={formatThin(setting.wall_mark_mm, units)}
           note={t`of ${formatThin(setting.wall_limit_mm, units)}`}
         />
@@ -166,8 +170,8 @@ export function AllFigures({
         value={shortMinutes(setting.minutes.all)}
         note={
           setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
-            ? t`${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
-            : t`handled and fed`
+            ? t`${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it rework`
+            : t`with handling`
         }
       />
       <FaceFigure face={setting.exit} />
@@ -179,7 +183,7 @@ export function AllFigures({
         note={t`${setting.teeth_in_cut.toFixed(1)} teeth`}
       />
       <Figure
-        name={t`push`}
+        name={t`feed force`}
         value={t`${trim(setting.push_n, 0)} N`}
         note={weightSaid(setting.push_n, units)}
       />
@@ -200,7 +204,7 @@ export function Says({
   return (
     <Box sx={{ fontSize: 15.5, lineHeight: 1.35 }}>
       {!setting.through && (
-        <Box sx={{ fontWeight: 650 }}>{t`This setting does not cut through; it leaves wood standing.`}</Box>
+        <Box sx={{ fontWeight: 650 }}>{t`This setting doesn't cut all the way through.`}</Box>
       )}
       {plan.verdict !== 'stop' &&
         option.heights &&
@@ -212,8 +216,8 @@ export function Says({
       {setting.hedge && (
         <Box>
           <Trans>
-            <b>How sure:</b> {setting.hedge}; the ends of the range fade by what is not known, and the verdict
-            could turn.
+            <b>How sure:</b> {setting.hedge}. The ends of the range fade where Corte isn't sure, and the
+            verdict could change.
           </Trans>
         </Box>
       )}
@@ -230,22 +234,20 @@ export function Says({
       ))}
       {setting.wall_from && plan.cut.finish !== 'hidden' && (
         <Box>
-          <b>{t`Wall marks:`}</b> <Worded>{setting.wall_from}</Worded>
+          <b>{t`Tooth marks:`}</b> <Worded>{setting.wall_from}</Worded>
           {setting.window.fast_by === 'wall' &&
-            t` They bind here: true the blade, feed slower, or take another.`}
+            ` ${t`They limit this cut. Align the blade, feed slower, or use another blade.`}`}
         </Box>
       )}
       {plan.learnt.length > 0 && (
         <Box>
-          <b>{t`Learnt here:`}</b> {plan.learnt.join('; ')}. <Link to="/shop">{t`Switch it off`}</Link>
+          <b>{t`From your cuts:`}</b> {plan.learnt.join('; ')}. <Link to="/settings">{t`Switch it off`}</Link>
         </Box>
       )}
       {change && (
         <Box>
-          <b>{t`Helps most:`}</b> <Worded>{change.text}</Worded>
-          {t` The feed range would stand `}
-          {trim(change.room, 1)}
-          {t` wide.`}{' '}
+          <b>{t`Helps most:`}</b> <Worded>{change.text}</Worded>{' '}
+          {t`The feed range would be ${trim(change.room, 1)}× wide.`}{' '}
           {(change.height_mm !== undefined || change.blade_id) && (
             <ButtonBase
               onClick={() => (change.blade_id ? onBlade(change.blade_id) : onHeight(change.height_mm!))}
@@ -257,7 +259,7 @@ export function Says({
                 borderRadius: 0,
               }}
             >
-              {change.blade_id ? t`Take it` : t`Set it`}
+              {change.blade_id ? t`Use it` : t`Set it`}
             </ButtonBase>
           )}
         </Box>

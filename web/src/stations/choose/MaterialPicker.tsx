@@ -112,7 +112,7 @@ export function MaterialPicker({ value, materials, onChoose }: Props) {
         ))}
         {groups.length === 0 && (
           <Box role="status" sx={{ px: 2, py: 1 }}>
-            {t`No material of the table is called that. Take the nearest in hardness: its figures are the nearest too.`}
+            {t`No material has that name. Choose one of similar hardness.`}
           </Box>
         )}
       </Box>

@@ -64,8 +64,7 @@ export function PhonePanel(p: SettingPanelProps) {
         </Box>
       </Box>
       <Box sx={{ color: 'text.secondary', mt: -0.75 }}>
-        <Worded>{specOf(blade, units)}</Worded> ·{' '}
-        {option.mounted ? t`on the saw now` : blade.hangs || t`place not said`}
+        <Worded>{specOf(blade, units)}</Worded> · {option.mounted ? t`on the saw now` : blade.hangs}
       </Box>
       <Findings findings={plan.findings} onYes={p.onYes} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 2 }}>
@@ -88,7 +87,7 @@ export function PhonePanel(p: SettingPanelProps) {
             )}
           </Height>
         ) : (
-          <Big value={trim(setting.minutes.all, 1)} name={t`min in all`} />
+          <Big value={trim(setting.minutes.all, 1)} name={t`min total`} />
         )}
         <Big value={saidSeconds(setting, units)} name={t`for ${stretch.name}`} />
       </Box>
@@ -117,7 +116,7 @@ export function PhonePanel(p: SettingPanelProps) {
       </Box>
       <Box>
         {pieces > 1 ? t`${pieces} pieces` : t`One piece`} {saidMinutes(setting.minutes.all)}
-        <Worded>{t` · burn risk`}</Worded> {burn(setting.burn)}
+        <Worded>{` · ${t`burn risk`}`}</Worded> {burn(setting.burn)}
         {plan.swap && <Worded>{` · ${plan.swap.text}`}</Worded>}
       </Box>
       <Pager {...{ plan, option, blades, onBlade }} onList={() => setView('blades')} />
@@ -222,7 +221,7 @@ function Pager({
     >
       <ButtonBase
         disabled={!before}
-        aria-label={before ? t`Back to ${name(before)}` : t`No blade before this`}
+        aria-label={before ? t`Back to ${name(before)}` : t`No more blades before this`}
         onClick={() => before && onBlade(before.blade_id)}
         sx={{ ...arrow, visibility: before ? 'visible' : 'hidden' }}
       >
@@ -250,7 +249,7 @@ function Pager({
       </ButtonBase>
       <ButtonBase
         disabled={!after}
-        aria-label={after ? t`On to ${name(after)}` : t`No blade after this`}
+        aria-label={after ? t`Next: ${name(after)}` : t`No more blades after this`}
         onClick={() => after && onBlade(after.blade_id)}
         sx={{ ...arrow, visibility: after ? 'visible' : 'hidden' }}
       >

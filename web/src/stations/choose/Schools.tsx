@@ -28,7 +28,7 @@ interface Props {
   onHeight: (mm: number) => void;
 }
 
-const names = { proud: t`Just proud`, gullets: t`Gullets clear`, full: t`Full` } as const;
+const names = { proud: t`Just above the stock`, gullets: t`Gullets clear`, full: t`Full` } as const;
 const pct = (x: number) => `${trim(100 * x, 0)} %`;
 
 export function Schools({
@@ -44,7 +44,7 @@ export function Schools({
   onHeight,
 }: Props) {
   const full = Math.max(...schools.map((s) => s.setting.height_mm));
-  const push = saw.kind === 'table' ? t`push back at you` : t`push along the cut`;
+  const push = saw.kind === 'table' ? t`kickback force` : t`feed force`;
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: '100%' }, gap: 1 }}>
       <Box

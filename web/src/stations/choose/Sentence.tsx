@@ -1,5 +1,6 @@
 /** The cut as a sentence whose words are its controls. */
 import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Bed, Cut, Form, Material, Saw, Side, Support, Units } from '../../api/types';
@@ -28,9 +29,9 @@ interface Props {
 
 const forms = (Object.keys(formWords) as Form[]).map((value) => ({ value, name: formWords[value] }));
 const beds: Choice<Bed>[] = [
-  { value: 'air', name: t`over nothing` },
-  { value: 'runners', name: t`over runners` },
-  { value: 'sheet', name: t`over a sheet to cut into` },
+  { value: 'air', name: t`with nothing below` },
+  { value: 'runners', name: t`on runners` },
+  { value: 'sheet', name: t`on a sacrificial sheet` },
 ];
 const angles = [0, 5, 10, 15, 22.5, 30, 45];
 
@@ -52,6 +53,77 @@ export function Sentence({
   const says = (field: keyof Cut) => (wrong(field) ? problem?.message : undefined);
   const sizes = picks[units];
   const supportChoices = (all: Support[] = []) => all.map((s) => ({ value: s, name: supportWords[s] }));
+  const long = (
+    <LengthWord
+      label={t`Length`}
+      mm={cut.length_mm}
+      units={units}
+      picks={sizes.l}
+      onChoose={(length_mm) => onChange({ length_mm })}
+      wrong={wrong('length_mm')}
+      problem={says('length_mm')}
+    />
+  );
+  const wide = (
+    <LengthWord
+      label={t`Width`}
+      mm={cut.width_mm}
+      units={units}
+      picks={sizes.w}
+      onChoose={(width_mm) => onChange({ width_mm })}
+      wrong={wrong('width_mm')}
+      problem={says('width_mm')}
+    />
+  );
+  const deep = cut.depth_mm !== undefined && (
+    <LengthWord
+      label={t`Depth`}
+      mm={cut.depth_mm}
+      units={units}
+      picks={sizes.d}
+      onChoose={(depth_mm) => onChange({ depth_mm })}
+      wrong={wrong('depth_mm')}
+      problem={says('depth_mm')}
+    />
+  );
+  const sawName = (
+    <ChoiceWord
+      label={t`Saw`}
+      value={cut.saw_id}
+      choices={saws.map((s) => ({ value: s.id, name: s.name }))}
+      onChoose={(saw_id) => onChange({ saw_id })}
+    />
+  );
+  const motion = settled?.motion && settled.motion !== 'along' && (
+    <ChoiceWord
+      label={t`Motion`}
+      value={settled.motion}
+      choices={[
+        { value: 'chop', name: t`chopping` },
+        { value: 'push', name: t`pushing`, disabled: !saw.sliding },
+      ]}
+      onChoose={(motion) => onChange({ motion })}
+      wrong={wrong('motion')}
+    />
+  );
+  const exitHeld = settled?.exit_support && faces && (
+    <ChoiceWord
+      label={faces.exit}
+      value={settled.exit_support}
+      choices={supportChoices(supports?.exit)}
+      onChoose={(exit_support) => onChange({ exit_support })}
+    />
+  );
+  const otherHeld = settled?.other_support && faces?.other && (
+    <ChoiceWord
+      label={faces.other}
+      value={settled.other_support}
+      choices={supportChoices(supports?.other)}
+      onChoose={(other_support) => onChange({ other_support })}
+    />
+  );
+  const exitName = faces?.exit ?? '';
+  const otherName = faces?.other ?? '';
   return (
     <Box component="section" aria-label={t`The cut`} sx={{ minWidth: 0 }}>
       <Typography
@@ -90,31 +162,15 @@ export function Sentence({
           count={cut.pieces ?? 1}
           most={9999}
           picks={[1, 2, 4, 8, 12, 24, 48]}
-          said={(n) => (n === 1 ? t`one piece` : t`${n} of them`)}
+          said={(n) => (n === 1 ? t`one piece` : t`${n} pieces`)}
           onChoose={(n) => onChange({ pieces: n > 1 ? n : undefined })}
           wrong={wrong('pieces')}
         />
         ,{' '}
-        <LengthWord
-          label={t`Length`}
-          mm={cut.length_mm}
-          units={units}
-          picks={sizes.l}
-          onChoose={(length_mm) => onChange({ length_mm })}
-          wrong={wrong('length_mm')}
-          problem={says('length_mm')}
-        />{' '}
-        {t`long and`}{' '}
-        <LengthWord
-          label={t`Width`}
-          mm={cut.width_mm}
-          units={units}
-          picks={sizes.w}
-          onChoose={(width_mm) => onChange({ width_mm })}
-          wrong={wrong('width_mm')}
-          problem={says('width_mm')}
-        />{' '}
-        {t`wide,`}{' '}
+        <Trans>
+          {long} long and {wide} wide
+        </Trans>
+        ,{' '}
         {saw.kind !== 'miter' && (
           <>
             <ChoiceWord
@@ -127,16 +183,7 @@ export function Sentence({
             {cut.depth_mm !== undefined && (
               <>
                 {' '}
-                <LengthWord
-                  label={t`Depth`}
-                  mm={cut.depth_mm}
-                  units={units}
-                  picks={sizes.d}
-                  onChoose={(depth_mm) => onChange({ depth_mm })}
-                  wrong={wrong('depth_mm')}
-                  problem={says('depth_mm')}
-                />{' '}
-                {t`deep`}
+                <Trans>{deep} deep</Trans>
               </>
             )}
             ,{' '}
@@ -149,8 +196,8 @@ export function Sentence({
               deg={cut.miter_deg ?? 0}
               most={saw.turn_deg}
               picks={angles.filter((a) => a <= saw.turn_deg)}
-              square={t`square across`}
-              turned="mitered"
+              square={t`square`}
+              turned={t`mitered`}
               onChoose={(miter_deg) => onChange({ miter_deg })}
               wrong={wrong('miter_deg')}
               problem={says('miter_deg')}
@@ -164,31 +211,16 @@ export function Sentence({
           most={saw.tilt_deg}
           picks={angles.filter((a) => a <= saw.tilt_deg)}
           square={t`blade upright`}
-          turned="tilted"
+          turned={t`tilted`}
           onChoose={(bevel_deg) => onChange({ bevel_deg })}
           wrong={wrong('bevel_deg')}
           problem={says('bevel_deg')}
         />
-        {t`, on the`}{' '}
-        <ChoiceWord
-          label={t`Saw`}
-          value={cut.saw_id}
-          choices={saws.map((s) => ({ value: s.id, name: s.name }))}
-          onChoose={(saw_id) => onChange({ saw_id })}
-        />
+        , <Trans>on the {sawName}</Trans>
         {settled?.motion && settled.motion !== 'along' && (
           <>
-            {t` by `}
-            <ChoiceWord
-              label={t`Motion`}
-              value={settled.motion}
-              choices={[
-                { value: 'chop', name: 'chopping' },
-                { value: 'push', name: 'pushing', disabled: !saw.sliding },
-              ]}
-              onChoose={(motion) => onChange({ motion })}
-              wrong={wrong('motion')}
-            />
+            {' '}
+            <Trans>by {motion}</Trans>
           </>
         )}
         {saw.kind === 'circular' && (
@@ -224,28 +256,18 @@ export function Sentence({
       >
         {settled?.exit_support && settled.other_support && faces && (
           <>
-            {t`Teeth leave at the `}
-            {faces.exit},{' '}
-            <ChoiceWord
-              label={faces.exit}
-              value={settled.exit_support}
-              choices={supportChoices(supports?.exit)}
-              onChoose={(exit_support) => onChange({ exit_support })}
-            />
+            <Trans>
+              Teeth exit at the {exitName}, {exitHeld}.
+            </Trans>
             {faces.other && (
               <>
-                {t`, and at the `}
-                {faces.other},{' '}
-                <ChoiceWord
-                  label={faces.other}
-                  value={settled.other_support}
-                  choices={supportChoices(supports?.other)}
-                  onChoose={(other_support) => onChange({ other_support })}
-                />
+                {' '}
+                <Trans>
+                  The other side is the {otherName}, {otherHeld}.
+                </Trans>
               </>
-            )}
-            {t`. Show face `}
-            {showFace}.{' '}
+            )}{' '}
+            {t`Show face ${showFace ?? ''}.`}{' '}
             <Suspense>
               <StockWords {...{ cut, saw, fence, units, problem, onChange }} />
             </Suspense>

@@ -100,7 +100,7 @@ export function SettingPanel({
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, flexWrap: 'wrap', mt: -0.75 }}>
           <Box sx={{ color: 'text.secondary', flex: { xs: '1 0 100%', sm: 1 }, minWidth: 180, fontSize: 15 }}>
             <Worded>{specOf(blade, units)}</Worded>,{' '}
-            {option.mounted ? t`on the saw now` : t`hangs: ${blade.hangs || t`not said`}`}
+            {option.mounted ? t`on the saw now` : t`location: ${blade.hangs || t`not recorded`}`}
           </Box>
           {!option.mounted && <Button size="small" sx={smallButton} onClick={onMount}>{t`Mount it`}</Button>}
           <Button size="small" sx={smallButton} onClick={onPin}>{t`Pin to compare`}</Button>
@@ -146,7 +146,7 @@ export function SettingPanel({
               onHeight={onHeight}
             />
           )}
-          <Suspense fallback={<Box sx={{ p: 1 }}>{t`Laying it out…`}</Box>}>
+          <Suspense fallback={<Box sx={{ p: 1 }}>{t`Drawing…`}</Box>}>
             {shown === 'end' && <EndOf id={blade.id} cut={cut} units={units} />}
             {shown === 'heights' && (
               <Schools {...{ schools, plan, cut, saw, material, blade, setting, sweep, units, onHeight }} />

@@ -11,8 +11,8 @@ const moistures: Choice<Moisture>[] = [
   { value: 'frozen', name: t`Frozen` },
 ];
 const tensions: Choice<'still' | 'moves'>[] = [
-  { value: 'still', name: t`lies still` },
-  { value: 'moves', name: t`moves as it is opened` },
+  { value: 'still', name: t`no tension` },
+  { value: 'moves', name: t`moves as it is cut` },
 ];
 const fences: Choice<Side>[] = [
   { value: 'left', name: 'left' },
@@ -69,7 +69,7 @@ export function StockWords({ cut, saw, fence, units, problem, onChange }: Props)
             mm={cut.piece_mm}
             units={units}
             picks={sizes.p}
-            unsaid={t`not said`}
+            unsaid={t`not recorded`}
             onChoose={(piece_mm) => onChange({ piece_mm })}
             wrong={says('piece_mm') !== undefined}
             problem={says('piece_mm')}

@@ -73,7 +73,7 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
                 size="small"
                 onClick={() => setNow([Math.round(board.span * 0.08), Math.round(board.span * 0.92)])}
               >
-                {t`Mine stand elsewhere`}
+                {t`Move the supports`}
               </Button>
             ) : (
               <>
@@ -83,7 +83,7 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
                   disabled={now.length >= 8}
                   onClick={() => setNow([...now, Math.round(board.span / 2)])}
                 >
-                  {t`One more`}
+                  {t`Add one`}
                 </Button>
                 <Button
                   variant="outlined"
@@ -91,10 +91,10 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
                   disabled={now.length <= 1}
                   onClick={() => setNow(now.slice(0, -1))}
                 >
-                  {t`One fewer`}
+                  {t`Remove one`}
                 </Button>
                 <Button variant="outlined" size="small" onClick={() => setNow([])}>
-                  {t`Back to the plan`}
+                  {t`Reset to the plan`}
                 </Button>
               </>
             )}
@@ -112,11 +112,8 @@ function Told({ plan, units }: { plan: SupportPlan; units: Units }) {
         <div key={it}>{it}</div>
       ))}
       <Box sx={{ color: 'text.secondary' }}>
-        {trim(plan.kg, 1)}
-        {t` kg in all; supports at `}
-        {plan.at_mm.map((x) => formatSetting(x, units)).join(', ')}{' '}
-        {t`from the left; the ends at the line hang down by `}
-        {formatSetting(plan.sag_mm, units)}.
+        {t`Total ${trim(plan.kg, 1)} kg. Supports at ${plan.at_mm.map((x) => formatSetting(x, units)).join(', ')} from the left.`}{' '}
+        {t`The ends at the cut line sag by ${formatSetting(plan.sag_mm, units)}.`}
       </Box>
     </Box>
   );

@@ -63,7 +63,7 @@ const useSpec = () =>
     staleTime: Infinity,
     queryFn: async () => {
       const r = await fetch(`${api}/openapi.json`);
-      if (!r.ok) throw new Error(t`The contract cannot be fetched.`);
+      if (!r.ok) throw new Error(t`Can't load the contract.`);
       return (await r.json()) as Spec;
     },
   });
@@ -90,7 +90,7 @@ export function Contract() {
       ))}
       <Typography>
         <Trans>
-          All addresses begin with <code>/api/v1</code>. The same in a machine’s words:{' '}
+          All addresses begin with <code>/api/v1</code>. For machines:{' '}
           <a href={`${api}/openapi.json`}>openapi.json</a>
         </Trans>
       </Typography>
@@ -148,21 +148,20 @@ function OperationText({
         <Box component="ul" sx={{ my: 0.5, pl: 3 }}>
           {asked.map((p) => (
             <li key={p.name}>
-              <code>{p.name}</code> ({p.in}
-              {p.required ? t`, required` : ''}): <TypeText schema={p.schema ?? {}} /> {p.description}
+              <code>{p.name}</code> ({[p.in, p.required && t`required`].filter(Boolean).join(', ')}):{' '}
+              <TypeText schema={p.schema ?? {}} /> {p.description}
             </li>
           ))}
         </Box>
       )}
       {op.requestBody && (
         <Typography>
-          {t`Takes `}
-          <ContentText content={op.requestBody.content ?? {}} />.
+          {t`Body:`} <ContentText content={op.requestBody.content ?? {}} />
         </Typography>
       )}
       {answers.map(([status, r]) => (
         <Typography key={status}>
-          {status === 'default' ? t`Otherwise` : status}: {r.description}{' '}
+          {status === 'default' ? t`Errors` : status}: {r.description}{' '}
           <ContentText content={r.content ?? {}} />
           {Object.entries(r.headers ?? {}).map(([name, h]) => (
             <span key={name}>
@@ -180,9 +179,9 @@ function OperationText({
 function ContentText({ content }: { content: Record<string, { schema?: Schema }> }) {
   return Object.entries(content).map(([format, { schema }], i) => (
     <span key={format}>
-      {i > 0 && t`, or `}
+      {i > 0 && ' | '}
       {schema && <TypeText schema={schema} />}
-      {format.includes('json') ? '' : t` as ${format}`}
+      {format.includes('json') ? '' : ` (${format})`}
     </span>
   ));
 }
@@ -197,7 +196,7 @@ function SchemaText({ name, schema }: { name: string; schema: Schema }) {
           {Object.entries(schema.properties).map(([field, s]) => (
             <li key={field}>
               <code>{field}</code>
-              {schema.required?.includes(field) ? '' : t` (may be left out)`}: <TypeText schema={s} />{' '}
+              {schema.required?.includes(field) ? '' : ` (${t`optional`})`}: <TypeText schema={s} />{' '}
               {s.description}
             </li>
           ))}
@@ -234,8 +233,8 @@ function TypeText({ schema: s }: { schema: Schema }) {
   if (s.type === 'array' && s.items)
     return (
       <>
-        {t`list of `}
         <TypeText schema={s.items} />
+        []
       </>
     );
   if (s.properties) return <ShapeText schema={s} />;
@@ -243,8 +242,8 @@ function TypeText({ schema: s }: { schema: Schema }) {
   const limits = [
     s.minimum !== undefined && t`from ${s.minimum}`,
     s.maximum !== undefined && t`to ${s.maximum}`,
-    s.minLength !== undefined && t`${s.minLength} characters at least`,
-    s.maxLength !== undefined && t`${s.maxLength} characters at most`,
+    s.minLength !== undefined && t`at least ${s.minLength} characters`,
+    s.maxLength !== undefined && t`at most ${s.maxLength} characters`,
   ].filter(Boolean);
   return (
     <>

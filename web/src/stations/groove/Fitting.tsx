@@ -58,9 +58,9 @@ export function Fitting() {
             size="small"
             color="error"
             disabled={drop.isPending}
-            asks={t`Give this groove up?`}
-            goes={t`No groove is logged, and it cannot be called up again.`}
-            yes={t`Give it up`}
+            asks={t`Discard this groove?`}
+            goes={t`No groove is logged and its settings are lost.`}
+            yes={t`Discard`}
             onYes={() =>
               void drop.mutateAsync(g.id).then(
                 () => void go('/groove'),
@@ -68,7 +68,7 @@ export function Fitting() {
               )
             }
           >
-            {t`Give it up`}
+            {t`Discard`}
           </Sure>
         )}
       </Box>
@@ -77,19 +77,12 @@ export function Fitting() {
       {g && (
         <>
           <Box sx={{ fontSize: 17, color: 'text.secondary', mb: 1 }}>
-            {g.ask.count}
-            {t` in `}
-            {formatLength(g.ask.cut.thickness_mm, units)} {material},{' '}
-            {formatSetting(g.ask.cut.depth_mm ?? 0, units)}
-            {t` deep,`}{' '}
+            {t`${g.ask.count} in ${formatLength(g.ask.cut.thickness_mm, units)} ${material ?? ''}, ${formatSetting(g.ask.cut.depth_mm ?? 0, units)} deep.`}{' '}
             {g.ask.cut.form === 'rabbet'
-              ? t`along the edge`
-              : t`${formatSetting(g.ask.edge_mm ?? 0, units)} from the edge`}
-            {t`, on the `}
-            {g.saw_name}
-            {t`; for a piece of `}
-            {formatThin(Math.max(...g.ask.piece_mm), units)}, {g.ask.fit}
-            {t` fit.`}
+              ? t`Along the edge.`
+              : t`${formatSetting(g.ask.edge_mm ?? 0, units)} from the edge.`}{' '}
+            {t`Saw: ${g.saw_name}.`}{' '}
+            {t`The piece is ${formatThin(Math.max(...g.ask.piece_mm), units)} thick. Fit: ${g.ask.fit}.`}
           </Box>
           <Box
             sx={{
@@ -118,7 +111,7 @@ export function Fitting() {
                         )
                       }
                     >
-                      {t`Put it on by cards`}
+                      {t`Mount step by step`}
                     </Button>
                   )}
                   <Test key={g.version} groove={g} units={units} />
@@ -127,7 +120,7 @@ export function Fitting() {
               )}
               {g.ended_at && (
                 <Notice kind="done" sx={{ my: 1 }}>
-                  {t`${g.made > 0 ? t`${g.made} made.` : t`Closed; none made.`} Its settings can be called up again under Groove.`}
+                  {t`${g.made > 0 ? t`${g.made} made.` : t`Closed. None made.`} You can reuse its settings under Groove.`}
                 </Notice>
               )}
               <Tests groove={g} units={units} />
@@ -229,11 +222,11 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
         disabled={width.length === 0 || test.isPending}
         onClick={take}
       >
-        {t`Take it in`}
+        {t`Save measurement`}
       </Button>
       {width.length > 0 && width.length < 3 && (
         <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
-          {t`Three places tell better than one: chips and a caliper held askew show.`}
+          {t`Measure in three places. That shows chips or a tilted caliper.`}
         </Box>
       )}
     </Box>
@@ -258,11 +251,11 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
       aria-labelledby="made"
       sx={{ mt: 2, borderTop: '1px solid', borderColor: 'divider', pt: 1, display: 'grid', gap: 1 }}
     >
-      <Typography id="made" variant="h2">{t`When they are cut`}</Typography>
+      <Typography id="made" variant="h2">{t`After cutting`}</Typography>
       {g.tests.length > 0 && !g.good && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}>
           <Verdict verdict="caution" size={13} />
-          <span>{t`The last test did not fit yet.`}</span>
+          <span>{t`The last test didn't fit yet.`}</span>
         </Box>
       )}
       <Box sx={{ maxWidth: 150 }}>
@@ -274,9 +267,9 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
       </Box>
       {made > 0 && (
         <>
-          <Pick label={t`Wall`} value={wall} choices={walls} onPick={setWall} />
+          <Pick label={t`Cut edge`} value={wall} choices={walls} onPick={setWall} />
           <Pick
-            label={t`Splinters at the edges`}
+            label={t`Tear-out at the edges`}
             value={splinters}
             choices={(Object.keys(splinterWords) as Splinters[]).map((s) => [s, splinterWords[s]] as const)}
             onPick={setSplinters}
@@ -290,7 +283,7 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
         sx={{ justifySelf: 'start' }}
         onClick={() => end.mutate({ id: g.id, version: g.version, body: { made, wall, splinters, units } })}
       >
-        {t`Log them`}
+        {t`Log grooves`}
       </Button>
     </Box>
   );
@@ -303,8 +296,8 @@ function Tests({ groove: g, units }: { groove: Groove; units: Units }) {
       <Typography id="tests" variant="h3" component="h2">{t`Tests`}</Typography>
       <Box sx={{ fontSize: 15 }}>
         <Trans>
-          Ridges, ears, torn edges, a rattle?{' '}
-          <Link to={`/trace?${cutParams(g.ask.cut, { blade: g.way.blade_id })}`}>Trace it</Link>
+          Ridges, ears, torn edges or a rattle?{' '}
+          <Link to={`/diagnose?${cutParams(g.ask.cut, { blade: g.way.blade_id })}`}>Diagnose it</Link>
         </Trans>
       </Box>
       <Box component="ol" sx={{ m: 0, pl: 3 }}>
@@ -312,10 +305,10 @@ function Tests({ groove: g, units }: { groove: Groove; units: Units }) {
           <Box component="li" key={test.at} sx={{ fontSize: 15.5, mb: 0.5 }}>
             <b>{formatThin(test.width_mm, units)}</b>,{' '}
             {Math.abs(test.off_mm) < 0.005
-              ? t`as wanted`
+              ? t`target`
               : `${formatThin(Math.abs(test.off_mm), units)} ${test.off_mm > 0 ? 'wide' : 'narrow'}`}
-            {test.depth_mm !== undefined && t`, ${formatThin(test.depth_mm, units)} deep`}
-            <Box component="span" sx={{ color: 'text.secondary' }}>{t` with ${test.says}`}</Box>
+            {test.depth_mm !== undefined && `, ${t`${formatThin(test.depth_mm, units)} deep`}`}
+            <Box component="span" sx={{ color: 'text.secondary' }}>{` · ${test.says}`}</Box>
           </Box>
         ))}
       </Box>

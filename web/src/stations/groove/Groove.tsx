@@ -1,5 +1,6 @@
 /** Grooves, the piece first: what goes in is measured, and every way that this shop has is laid out. */
 import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -56,7 +57,7 @@ export function Groove() {
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ flex: 1 }}>{t`Grooves`}</Typography>
         <Button component={Link} to={`/groove/joints?${params}`} size="small">
-          {t`Tenons, box joints, tails, folds`}
+          {t`Tenons, box joints, dovetails, folds`}
         </Button>
       </Box>
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
@@ -114,7 +115,7 @@ export function Groove() {
           {!ask && <Earlier units={units} busy={start.isPending} onCallUp={(like) => begin({ like })} />}
           {shown && shown.earlier.length > 0 && (
             <Rows
-              name={t`Made before in the same`}
+              name={t`Made before in the same stock`}
               rows={shown.earlier}
               units={units}
               busy={start.isPending}
@@ -162,6 +163,10 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
       onChoose={(mm) => say({ [key]: mm })}
     />
   );
+  const deep = length('depth_mm', t`Depth`, sizes.d);
+  const thick = length('thickness_mm', t`Thickness`, sizes.t);
+  const long = length('length_mm', t`Length`, sizes.l);
+  const wide = length('width_mm', t`Width`, sizes.w);
   return (
     <Box
       component="section"
@@ -174,9 +179,9 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         choices={[...forms]}
         onChoose={(form) => say({ form })}
       />{' '}
-      {length('depth_mm', t`Depth`, sizes.d)}
-      {t` deep in `}
-      {length('thickness_mm', t`Thickness`, sizes.t)}{' '}
+      <Trans>
+        {deep} deep in {thick}
+      </Trans>{' '}
       <Whole>
         <ChoiceWord
           label={t`Material`}
@@ -195,10 +200,9 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         />
         ,
       </Whole>{' '}
-      {length('length_mm', t`Length`, sizes.l)}
-      {t` long and `}
-      {length('width_mm', t`Width`, sizes.w)}
-      {t` wide`}
+      <Trans>
+        {long} long and {wide} wide
+      </Trans>
       {cut.form === 'groove' && (
         <>
           ,{' '}
@@ -223,7 +227,7 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
           onNumber={(v) => v !== undefined && onSay({ count: Math.max(1, Math.round(v)) })}
         />
       </Box>{' '}
-      {t`of them,`}{' '}
+      {t`pieces`},{' '}
       <Whole>
         <ChoiceWord
           label={t`Finish`}
@@ -258,8 +262,8 @@ const Whole = ({ children }: { children: ReactNode }) => (
 
 function Earlier({ units, busy, onCallUp }: { units: Units; busy: boolean; onCallUp: (id: string) => void }) {
   const grooves = useGrooves(units);
-  if (grooves.data?.length === 0) return <Box sx={{ fontSize: 17 }}>{t`No groove has been made yet.`}</Box>;
-  return <Rows name={t`Grooves of this shop`} rows={grooves.data ?? []} {...{ units, busy, onCallUp }} />;
+  if (grooves.data?.length === 0) return <Box sx={{ fontSize: 17 }}>{t`No grooves yet.`}</Box>;
+  return <Rows name={t`Grooves you made`} rows={grooves.data ?? []} {...{ units, busy, onCallUp }} />;
 }
 
 function Rows({
@@ -299,12 +303,12 @@ function Rows({
                 {t`${formatThin(g.target_mm, units)} wide, ${formatSetting(g.depth_mm, units)} deep, ${g.material_name}`}
               </Link>
               <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-                {t`${g.blade_name} on ${g.saw_name}: ${g.says}. ${g.ended ? t`${g.made} made after ${plural(g.tests, { one: '# test', other: '# tests' })}` : t`Under way`}, ${short(g.at)}.`}
+                {t`${g.blade_name} on ${g.saw_name}: ${g.says}. ${g.ended ? t`${g.made} made after ${plural(g.tests, { one: '# test', other: '# tests' })}` : t`In progress`}, ${short(g.at)}.`}
               </Box>
             </Box>
             {g.ended && g.made > 0 && (
               <Button size="small" disabled={busy} onClick={() => onCallUp(g.id)}>
-                {t`Call it up again`}
+                {t`Reuse these settings`}
               </Button>
             )}
           </Box>

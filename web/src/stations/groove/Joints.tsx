@@ -27,7 +27,7 @@ import { Trouble } from '../../ui/Notice';
 const kindWords: Record<JointKind, string> = {
   tenon: t`Tenon`,
   box: t`Box joint`,
-  tails: t`Tails`,
+  tails: t`Dovetails`,
   slope: t`Slope`,
   fold: t`Fold`,
 };
@@ -47,27 +47,27 @@ const begin: Record<JointKind, Sizes> = {
 const fields: Record<JointKind, [LengthKey, string, string?][]> = {
   tenon: [
     ['stock_mm', t`Stock, thickness`],
-    ['tenon_mm', t`Tenon, thickness`, t`the mortise less its fit`],
+    ['tenon_mm', t`Tenon, thickness`, t`mortise width minus the fit`],
     ['length_mm', t`Tenon, length`],
-    ['off_mm', t`Off the first face`, t`left empty: in the middle`],
+    ['off_mm', t`From the first face`, t`leave empty for the middle`],
   ],
   box: [
     ['width_mm', t`Board, width`],
     ['stock_mm', t`The other board, thickness`],
     ['slot_mm', t`Slot`],
     ['room_mm', t`Room for glue`],
-    ['gap_mm', t`Gap of a test joint`, t`after a test; under 0 where it is tight`],
+    ['gap_mm', t`Gap of a test joint`, t`after a test; negative if tight`],
   ],
   tails: [['stock_mm', t`The other board, thickness`]],
   slope: [
     ['width_mm', t`Width`],
-    ['depth_mm', t`Depth at the near wall`],
+    ['depth_mm', t`Depth at the near side`],
     ['edge_mm', t`From the edge`],
   ],
   fold: [
     ['stock_mm', t`Sheet, thickness`],
     ['radius_mm', t`Outer radius`],
-    ['skin_mm', t`Skin that stays`, t`left empty: the usual`],
+    ['skin_mm', t`Skin left`, t`leave empty for the usual`],
   ],
 };
 
@@ -163,7 +163,7 @@ export function Joints() {
           ))}
           {kind === 'box' && mine.gap_mm !== undefined && (
             <NumberField
-              label={t`Measured over so many fingers`}
+              label={t`Measured over this many fingers`}
               value={mine.fingers ?? 1}
               onNumber={(v) => put({ fingers: v === undefined ? undefined : Math.max(1, Math.round(v)) })}
             />
@@ -189,7 +189,7 @@ export function Joints() {
         </Box>
         <Box sx={{ minWidth: 0 }}>
           {tables.length > 0 && !saw && (
-            <Box sx={{ fontSize: 17 }}>{t`Joints are cut on a table saw, and this shop has none.`}</Box>
+            <Box sx={{ fontSize: 17 }}>{t`Joints are cut on a table saw. You have none yet.`}</Box>
           )}
           {plan.error && <Trouble>{plan.error.message}</Trouble>}
           {ask && plan.data && !plan.error && plan.data.kind === kind && (
@@ -210,7 +210,7 @@ interface AnswerProps {
 
 function Answer({ ask, plan, units, settled }: AnswerProps) {
   return (
-    <Box component="section" aria-label={t`What to set`}>
+    <Box component="section" aria-label={t`Settings`}>
       <JointDrawing ask={ask} plan={plan} units={units} />
       <Box component="ol" sx={{ m: 0, mt: 1, pl: 3 }}>
         {plan.do.map((d) => (
@@ -253,9 +253,9 @@ function Keep({ plan }: { plan: JointPlan }) {
           })
         }
       >
-        {t`Keep it in the log`}
+        {t`Save to log`}
       </Button>
-      {note.isSuccess && <span role="status">{t`Kept with the blade.`}</span>}
+      {note.isSuccess && <span role="status">{t`Saved with the blade.`}</span>}
       {note.error && <Trouble>{note.error.message}</Trouble>}
     </Box>
   );

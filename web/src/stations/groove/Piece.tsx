@@ -21,9 +21,9 @@ interface Props {
 }
 
 const fits = [
-  ['tap', t`tap: a mallet`],
-  ['glue', t`glue: room for a film`],
-  ['slip', t`slip: in and out by hand`],
+  ['tap', t`tight: mallet`],
+  ['glue', t`glue: room for glue`],
+  ['slip', t`loose: slides by hand`],
 ] as const;
 const MOST = 12;
 
@@ -31,7 +31,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
   const [gauge, setGauge] = useState(false);
   const add = (mm: number[]) => onRead((now) => [...now, ...mm].slice(-MOST));
   return (
-    <Box component="section" aria-label={t`What goes in`}>
+    <Box component="section" aria-label={t`The piece that goes in`}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', flexWrap: 'wrap' }}>
         <Box sx={{ flex: 1, minWidth: 210 }}>
           <ReadingEntry label={t`the piece, place ${readings.length + 1}`} units={units} onRead={add} />
@@ -53,7 +53,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
       <Taken label={t`Readings`} readings={readings} units={units} onKeep={(kept) => onRead(() => kept)} />
       {readings.length === 0 && (
         <Box sx={{ fontSize: 17, my: 1.5 }}>
-          {t`Measure what goes in, at three places. Sheet that is sold as ${units === 'mm' ? t`18 mm` : '3/4"'} is often ${units === 'mm' ? t`17.6 to 18.3 mm` : t`0.69 to 0.72"`}; a groove that is cut to the name does not fit.`}
+          {t`Measure the piece in three places. A sheet sold as ${units === 'mm' ? t`18 mm` : '3/4"'} is often ${units === 'mm' ? t`17.6 to 18.3 mm` : t`0.69 to 0.72"`}, so a groove cut to the nominal size doesn't fit.`}
         </Box>
       )}
       {plan?.mind && (
@@ -62,10 +62,10 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
           <span>{plan.mind}</span>
         </Box>
       )}
-      <Pick label={t`It is to sit`} value={fit} choices={fits} onPick={onFit} />
+      <Pick label={t`Fit`} value={fit} choices={fits} onPick={onFit} />
       <Box component="details" onToggle={(e) => setGauge(e.currentTarget.open)} sx={{ mt: 0.5 }}>
         <Box component="summary" sx={{ cursor: 'pointer', fontSize: 15, minHeight: 44, lineHeight: '44px' }}>
-          {t`From a gauge that is heard live`}
+          {t`From a connected gauge`}
         </Box>
         {gauge && (
           <GaugePanel

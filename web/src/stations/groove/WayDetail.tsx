@@ -33,20 +33,20 @@ export function WayDetail({ way, plan, cut, saw, units, busy, onStart }: Props) 
           {way.blade_name}: {way.says}.
         </Box>
         {way.kind === 'unsaid' && (
-          <Button component={Link} to={`/rack/${way.blade_id}/set`} variant="outlined" sx={{ mt: 1 }}>
-            {t`Say what it is made of`}
+          <Button component={Link} to={`/blades/${way.blade_id}/set`} variant="outlined" sx={{ mt: 1 }}>
+            {t`Enter its parts`}
           </Button>
         )}
       </Box>
     );
   return (
-    <Box component="section" aria-label={t`${way.blade_name}: how it makes the groove`}>
+    <Box component="section" aria-label={t`${way.blade_name}: how it cuts the groove`}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
         <Button variant="contained" disabled={busy} onClick={onStart} sx={{ px: 3, fontSize: 17 }}>
-          {t`Set it up with ${way.blade_name}`}
+          {t`Set up with ${way.blade_name}`}
         </Button>
         <Box sx={{ fontSize: 15.5, flex: 1, minWidth: 200 }}>
-          {t`${trim(way.setup_minutes, 0)} minutes to set up with its test grooves, then ${trim(way.each_minutes, 1)} for each.`}
+          {t`${trim(way.setup_minutes, 0)} minutes to set up with test grooves, then ${trim(way.each_minutes, 1)} for each.`}
         </Box>
       </Box>
       <GrooveSection
@@ -86,17 +86,14 @@ export function Setting({ way, units, hand = false }: { way: GrooveWay; units: U
           <>
             <ClockView way={way} size={196} />
             <Box sx={{ fontSize: 14, color: 'text.secondary', textAlign: 'center' }}>
-              {t`Teeth toward you at the top; chippers in the gullets, none touching.`}
-              {way.clocked === false && t` There are more chippers than gullets: follow the set’s own sheet.`}
+              {t`Teeth toward you at the top. Chippers in the gullets, none touching.`}
+              {way.clocked === false &&
+                ` ${t`There are more chippers than gullets. Follow the instructions of the set.`}`}
             </Box>
           </>
         ) : (
           <Box sx={{ textAlign: 'center' }}>
-            <Box sx={{ color: 'text.secondary' }}>
-              {t`Dial, `}
-              {way.cutters}
-              {t` cutters`}
-            </Box>
+            <Box sx={{ color: 'text.secondary' }}>{t`Dial setting for ${way.cutters ?? 0} cutters`}</Box>
             <Box sx={{ fontSize: 38, fontWeight: 700, lineHeight: 1.1 }}>{(way.turns ?? 0).toFixed(2)}</Box>
             <Box>{t`turns. Do not overtighten.`}</Box>
           </Box>
@@ -119,8 +116,8 @@ function Passes({ way, units, hand }: { way: GrooveWay; units: Units; hand: bool
     <Box>
       <Box sx={{ fontSize: 16, mb: 0.5 }}>
         {hand
-          ? t`From the guide to the near side of the blade, near wall first:`
-          : t`From the fence to the near side of the blade, near wall first; all pieces at each:`}
+          ? t`From the guide to the near side of the blade, near side first:`
+          : t`From the fence to the near side of the blade, near side first. Run all pieces at each setting:`}
       </Box>
       <Box
         component="ol"
@@ -146,7 +143,7 @@ function Passes({ way, units, hand }: { way: GrooveWay; units: Units; hand: bool
       </Box>
       {n > 1 && (
         <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
-          {t`The work’s edge stays on the ${hand ? 'guide' : 'fence'}. Before the last pass measure the groove: it alone makes the width.`}
+          {t`Keep the edge of the stock on the ${hand ? 'guide' : 'fence'}. Measure the groove before the last pass, which sets the width.`}
         </Box>
       )}
     </Box>

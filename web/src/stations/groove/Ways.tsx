@@ -1,5 +1,6 @@
 /** Every way to a groove, best first: what it takes, what it leaves, what it costs in minutes. */
 import { t } from '@lingui/core/macro';
+import { upper } from '../../drawings/words';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
@@ -16,8 +17,8 @@ interface Props {
 }
 
 const kindWords = {
-  stack: t`stacked set`,
-  dial: t`dial set`,
+  stack: t`dado stack`,
+  dial: t`adjustable dado`,
   passes: t`in passes`,
   unsaid: t`a set`,
 } as const;
@@ -25,13 +26,13 @@ const kindWords = {
 export function Ways({ ways, chosen, units, onChoose }: Props) {
   return (
     <Box component="section" aria-labelledby="ways" sx={{ mt: 1.5 }}>
-      <Typography id="ways" variant="h2">{t`Ways to it`}</Typography>
+      <Typography id="ways" variant="h2">{t`Ways to cut it`}</Typography>
       {ways.length === 0 && (
         <Box sx={{ fontSize: 17 }}>
-          {t`Nothing on the rack cuts it on this saw: it wants a dado set, or a blade with flat-top teeth.`}
+          {t`You have nothing that cuts it on this saw. It needs a dado stack or a blade with flat-top teeth.`}
         </Box>
       )}
-      <Box component="ul" aria-label={t`Ways`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Box component="ul" aria-label={t`Ways to cut it`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {ways.map((w) => (
           <Box component="li" key={w.blade_id} sx={{ borderTop: '1px solid', borderColor: 'divider' }}>
             <ButtonBase
@@ -53,7 +54,7 @@ export function Ways({ ways, chosen, units, onChoose }: Props) {
                 </Box>
                 <Box sx={{ color: 'text.secondary', flex: 1, fontSize: 15 }}>
                   {kindWords[w.kind]}
-                  {w.mounted && t`, on the saw`}
+                  {w.mounted && `, ${t`on the saw`}`}
                 </Box>
                 <Box sx={{ fontSize: 15 }}>
                   <Verdict verdict={w.verdict} size={13} />
@@ -71,8 +72,8 @@ export function Ways({ ways, chosen, units, onChoose }: Props) {
               </Box>
               {w.verdict !== 'stop' && (
                 <Box sx={{ fontSize: 14.5, color: 'text.secondary', lineHeight: 1.35 }}>
-                  {t`Bottom `}
-                  {w.flat_for}.{w.pays && t` It ${w.pays}.`}
+                  {t`Bottom: ${w.flat_for}.`}
+                  {w.pays && ` ${upper(w.pays)}.`}
                 </Box>
               )}
             </ButtonBase>

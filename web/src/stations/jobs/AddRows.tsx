@@ -36,7 +36,7 @@ export function AddRows({ job, units }: { job: Job; units: Units }) {
         <DialogContent>
           {last && (
             <Box sx={{ mb: 1, color: 'text.secondary' }}>
-              {t`What the first line does not say is as in ${last.name}.`}
+              {t`What the first line leaves out is taken from ${last.name}.`}
             </Box>
           )}
           <Typer text={text} onText={setText} />
@@ -67,7 +67,7 @@ export function AddRows({ job, units }: { job: Job; units: Units }) {
               )
             }
           >
-            {t`Add them`}
+            {t`Add rows`}
           </Button>
         </DialogActions>
       </Dialog>

@@ -90,10 +90,10 @@ function Opened({
       </Box>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {job.left === 0 && job.rows.length > 0 ? (
-        <Box sx={{ my: 1.5, fontSize: 18 }}>{t`All of it is made.`}</Box>
+        <Box sx={{ my: 1.5, fontSize: 18 }}>{t`Job done.`}</Box>
       ) : (
         <Box component={phone ? 'details' : 'div'} sx={{ my: 1.5 }}>
-          {phone && <Fold>{t`How it is laid out`}</Fold>}
+          {phone && <Fold>{t`How it is planned`}</Fold>}
           <Knobs knobs={knobs} saws={saws} onKnobs={setTried} />
         </Box>
       )}
@@ -103,7 +103,7 @@ function Opened({
           <ScoreView sheet={shown} ghost={was} rows={job.rows} chosen={chosen} onChoose={setChosen} />
         </>
       ) : (
-        <Box sx={{ my: 1 }}>{t`It is not laid over the saws yet.`}</Box>
+        <Box sx={{ my: 1 }}>{t`Not planned yet.`}</Box>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5, '@media print': { display: 'none' } }}>
         {job.left > 0 && (
@@ -113,12 +113,12 @@ function Opened({
             onClick={lay}
             sx={{ minHeight: 48 }}
           >
-            {tried ? t`Take this plan` : job.sheet ? t`Plan the rest anew` : t`Plan it`}
+            {tried ? t`Use this plan` : job.sheet ? t`Replan the rest` : t`Plan it`}
           </Button>
         )}
         {tried && (
           <Button variant="outlined" onClick={() => setTried(undefined)} sx={{ minHeight: 48 }}>
-            {t`Back to the plan as it is`}
+            {t`Back to the current plan`}
           </Button>
         )}
         <AddRows job={job} units={units} />
@@ -133,14 +133,14 @@ function Opened({
         <Sure
           color="error"
           disabled={drop.isPending}
-          asks={t`Throw this job away?`}
-          goes={t`Its list, its plan and its ticks are gone. What was logged stays in the log.`}
-          yes={t`Throw it away`}
+          asks={t`Delete this job?`}
+          goes={t`This deletes its list, plan and ticks. Logged cuts stay in the log.`}
+          yes={t`Delete`}
           onYes={() =>
             drop.mutate({ id: job.id, version: job.version }, { onSuccess: () => void go('/jobs') })
           }
         >
-          {t`Throw this job away`}
+          {t`Delete job`}
         </Sure>
       </Box>
     </Box>
@@ -163,7 +163,7 @@ function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
     [t`changes`, String(now.changes), was && String(was.changes)],
     [t`cutting`, saidMinutes(now.cut_min), was && saidMinutes(was.cut_min)],
     ...(now.wash_min + (was?.wash_min ?? 0) > 0
-      ? [[t`washing`, saidMinutes(now.wash_min), was && saidMinutes(was.wash_min)] as Sum]
+      ? [[t`cleaning`, saidMinutes(now.wash_min), was && saidMinutes(was.wash_min)] as Sum]
       : []),
     [t`burn risk`, percent(now.burn), was && percent(was.burn), 'burn-risk'],
   ];
@@ -191,9 +191,9 @@ function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
       <Box sx={{ color: 'text.secondary', flex: '1 1 200px' }}>
         {now.exact
           ? now.passes.some((p) => p.wash || p.swap_to !== undefined)
-            ? t`With the blades as they are now nothing shorter can be laid out; what was laid in comes on top.`
-            : t`Nothing shorter can be laid out.`
-          : t`At most ${percent(Math.max(0.01, gap))} over the shortest there can be.`}
+            ? t`This is the shortest plan with the blades as they are now. Cleaning adds to it.`
+            : t`This is the shortest plan possible.`
+          : t`At most ${percent(Math.max(0.01, gap))} longer than the shortest possible.`}
       </Box>
     </Box>
   );
@@ -213,12 +213,12 @@ function Notes({ sheet, job }: { sheet: RunSheet; job: Job }) {
       ))}
       {sheet.left_out.map((l) => (
         <li key={l.row_id}>
-          <b>{t`${nameOf(l.row_id)} is left out.`}</b> {l.why}
+          <b>{t`${nameOf(l.row_id)} can't be cut.`}</b> {l.why}
         </li>
       ))}
       {shut.map(([u, c]) => (
         <li key={c.row_id}>
-          {t`No blade here makes ${nameOf(c.row_id)} well at any feed; ${u.blade_name} comes nearest.`}
+          {t`None of your blades cuts ${nameOf(c.row_id)} well at any feed rate. ${u.blade_name} comes closest.`}
         </li>
       ))}
       {sheet.passes.map((p, i) => (
@@ -235,7 +235,7 @@ function Files({ job, units }: { job: Job; units: Units }) {
   return (
     <Box
       component="section"
-      aria-label={t`As files`}
+      aria-label={t`Files`}
       sx={{
         display: 'flex',
         flexWrap: 'wrap',

@@ -25,7 +25,7 @@ export function Jobs() {
         <Typography variant="h1" sx={{ flex: 1 }}>{t`Jobs`}</Typography>
         {saws.data?.length !== 0 && (
           <Button component={Link} to="/jobs/new" variant="contained" sx={{ minHeight: 48 }}>
-            {t`A new list`}
+            {t`New job`}
           </Button>
         )}
       </Box>
@@ -33,7 +33,7 @@ export function Jobs() {
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {jobs.data?.length === 0 && saws.data?.length !== 0 && (
         <Box sx={{ maxWidth: 640, fontSize: 18, lineHeight: 1.45 }}>
-          {t`A job is a list of cuts: type it as you would write it on a scrap of board, or paste it from a spreadsheet. Corte lays it over your saws, so that blades are changed seldom, and you tick it off at the saw.`}
+          {t`A job is a list of cuts. Type it as you would write it on a scrap of board, or paste it from a spreadsheet. Corte plans it over your saws with few blade changes, and you tick it off at the saw.`}
         </Box>
       )}
       {open.map((j) => (
@@ -71,7 +71,7 @@ function Strip({ job: j }: { job: JobHead }) {
           {j.name}
         </Box>
         <Box sx={{ color: 'text.secondary' }}>
-          {plural(j.rows, { one: '# row', other: '# rows' })}, {t`begun ${day(j.created_at)}`}
+          {plural(j.rows, { one: '# row', other: '# rows' })}, {t`started ${day(j.created_at)}`}
           {j.ended_at && `, ${t`done ${day(j.ended_at)}`}`}
         </Box>
       </Box>

@@ -24,7 +24,7 @@ const schoolOf = (change: number | undefined): School =>
 
 /** `12 % slower` */
 const paceSaid = (factor: number) =>
-  factor >= 1 ? t`${percent(factor - 1)} slower` : t`${percent(1 - factor)} quicker`;
+  factor >= 1 ? t`${percent(factor - 1)} slower` : t`${percent(1 - factor)} faster`;
 
 interface Props {
   knobs: JobKnobs;
@@ -39,7 +39,7 @@ export function Knobs({ knobs, saws, onKnobs }: Props) {
   return (
     <Box
       component="section"
-      aria-label={t`How it is laid out`}
+      aria-label={t`How it is planned`}
       sx={{
         display: 'flex',
         flexWrap: 'wrap',
@@ -55,15 +55,15 @@ export function Knobs({ knobs, saws, onKnobs }: Props) {
           value={schoolOf(knobs.change_min)}
           choices={[
             { value: 'stay', name: t`seldom` },
-            { value: 'shop', name: t`as the shop` },
+            { value: 'shop', name: t`shop setting` },
             { value: 'free', name: t`freely` },
           ]}
           onChoose={(s) => set({ change_min: minutesOf[s] })}
         />
       </Knob>
-      <Knob name={t`At the saws`}>
+      <Knob name={t`People at the saws`}>
         <Segments<'1' | '2'>
-          label={t`At the saws`}
+          label={t`People at the saws`}
           value={knobs.people === 2 ? '2' : '1'}
           choices={[
             { value: '1', name: t`one` },
@@ -101,20 +101,20 @@ export function Knobs({ knobs, saws, onKnobs }: Props) {
       </Knob>
       {pace && pace.rows > 0 && (
         <Knob
-          name={t`Our pace, from ${plural(pace.rows, { one: '# row', other: '# rows' })}: ${paceSaid(pace.factor)}`}
+          name={t`Your pace, from ${plural(pace.rows, { one: '# row', other: '# rows' })}: ${paceSaid(pace.factor)}`}
         >
           <Segments<'model' | 'own'>
             label={t`Pace`}
             value={knobs.pace ? 'own' : 'model'}
             choices={[
-              { value: 'model', name: t`as foretold` },
-              { value: 'own', name: t`at ours` },
+              { value: 'model', name: t`estimated` },
+              { value: 'own', name: t`yours` },
             ]}
             onChoose={(v) => set({ pace: v === 'own' })}
           />
         </Knob>
       )}
-      <Knob name={t`Blades today`}>
+      <Knob name={t`Blade changes today`}>
         <OnlyBlades only={knobs.only ?? []} onOnly={(only) => set({ only })} />
       </Knob>
     </Box>

@@ -54,7 +54,7 @@ export function NewJob() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Button component={Link} to="/jobs" size="small" sx={{ ml: -0.75 }}>{t`‹ Jobs`}</Button>
-      <Typography variant="h1" sx={{ mb: 1.5 }}>{t`A new list`}</Typography>
+      <Typography variant="h1" sx={{ mb: 1.5 }}>{t`New job`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -65,10 +65,10 @@ export function NewJob() {
       >
         <Box>
           <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { sm: '1fr 1fr' }, mb: 1.5 }}>
-            <LineField label={t`What is built`} value={name} most={80} onText={setName} />
+            <LineField label={t`Name of the job`} value={name} most={80} onText={setName} />
             {earlier.length > 0 && (
               <SelectField
-                label={t`Begin from an earlier job`}
+                label={t`Start from an earlier job`}
                 value=""
                 choices={earlier.map((j) => [j.id, j.name] as const)}
                 onChoose={(id) => void copyOf(id).then(setText)}
@@ -83,7 +83,7 @@ export function NewJob() {
               onClick={keep}
               sx={{ minHeight: 52, px: 3 }}
             >
-              {t`Keep it, and plan`}
+              {t`Save and plan`}
             </Button>
             <FileButton
               label={t`List of cuts`}
@@ -105,12 +105,12 @@ export function NewJob() {
 
 function HowTo() {
   const rows: [string, string][] = [
-    [t`24 battens, 38 × 64 white pine, 1,200 long`, t`how many, what, thick × wide, how long`],
-    [t`8 posts, 900 long`, t`what is not said is as in the row above`],
-    [t`rip, crosscut or sheet; rough, hidden, show or fine`, t`the cut, and what it must be good for`],
+    [t`24 battens, 38 × 64 white pine, 1,200 long`, t`count, part, thickness × width, length`],
+    [t`8 posts, 900 long`, t`anything left out is as in the row above`],
+    [t`rip, crosscut or sheet; rough, hidden, show or fine`, t`cut and finish`],
     [t`6 housings, groove 7 deep; miter 45; bevel 30`, t`joints and angles`],
-    [t`Platforms:`, t`what the rows beneath belong to`],
-    [t`qty, part, wood, t, w, l`, t`or a table with such a first line`],
+    [t`Platforms:`, t`heading for the rows below`],
+    [t`qty, part, wood, t, w, l`, t`or a table with these headings`],
   ];
   return (
     <Box component="dl" sx={{ m: 0 }}>

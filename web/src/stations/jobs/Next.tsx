@@ -104,12 +104,10 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
         </Box>
       )}
       {failed && <Trouble>{failed.message}</Trouble>}
-      {!job.sheet && (
-        <Box sx={{ my: 2, fontSize: 18 }}>{t`It is not laid over the saws yet: plan it on its sheet.`}</Box>
-      )}
+      {!job.sheet && <Box sx={{ my: 2, fontSize: 18 }}>{t`Not planned yet. Plan it on the job page.`}</Box>}
       {job.sheet && !now && (
         <Box role="status" sx={{ my: 2, fontSize: 20, fontWeight: 650 }}>
-          {left.length > 0 ? t`Nothing is left for this saw.` : t`All of it is made.`}
+          {left.length > 0 ? t`Nothing left for this saw.` : t`Job done.`}
         </Box>
       )}
       {now && (
@@ -117,7 +115,7 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
           {waits && (
             <Box sx={{ my: 1, fontWeight: 650, display: 'flex', gap: 1 }}>
               <Verdict verdict="caution" size={15} />
-              <span>{t`The ${stages[stageOrder[stage]!]} on the other saws come first.`}</span>
+              <span>{t`First do the ${stages[stageOrder[stage]!]} on the other saws.`}</span>
             </Box>
           )}
           <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 2, mt: 1 }}>
@@ -134,7 +132,7 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
                 }
                 sx={{ minHeight: 48 }}
               >
-                {t`It is not on the saw: mount it`}
+                {t`Not on the saw. Mount it`}
               </Button>
             )}
           </Box>
@@ -143,12 +141,12 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
               sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', columnGap: 1, fontWeight: 650 }}
             >
               <Verdict verdict="caution" size={15} />
-              <span>{t`It is pitchy by now.`}</span>
+              <span>{t`It has resin buildup by now.`}</span>
               <Button
                 component={Link}
                 to={`/care/wash?b=${now.turn.blade_id}`}
                 sx={{ minHeight: 48 }}
-              >{t`Wash it first`}</Button>
+              >{t`Clean it first`}</Button>
             </Box>
           )}
           <Box
@@ -186,24 +184,24 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
               '& .MuiButton-root': { minHeight: 60, fontSize: 18 },
             }}
           >
-            <Button variant="contained" onClick={() => tick(now.row, 1, 0)}>{t`One made`}</Button>
+            <Button variant="contained" onClick={() => tick(now.row, 1, 0)}>{t`One done`}</Button>
             <Button variant="contained" onClick={() => tick(now.row, now.pieces, 0)}>
               {plural(now.pieces, { one: 'The last one made', other: 'All # made' })}
             </Button>
-            <Button variant="outlined" onClick={() => tick(now.row, 0, 1)}>{t`One spoilt`}</Button>
+            <Button variant="outlined" onClick={() => tick(now.row, 0, 1)}>{t`One spoiled`}</Button>
             <Button
               variant="outlined"
               component={Link}
               to={`/run?${cutParams({ ...now.cut.cut, pieces: now.pieces }, { blade: now.turn.blade_id, h: now.cut.height_mm, job: job.id, row: now.row.id })}`}
             >
-              {t`Run it`}
+              {t`Run`}
             </Button>
           </Box>
         </Box>
       )}
       {last && (
         <Button sx={{ mt: 1, minHeight: 48 }} onClick={() => tick(last.row, -last.made, -last.spoilt)}>
-          {t`Take back: ${last.made || last.spoilt} of ${last.row.name}`}
+          {t`Undo: ${last.made || last.spoilt} of ${last.row.name}`}
         </Button>
       )}
       {mine.length > 1 && (
@@ -216,8 +214,8 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
                 key={l.row.id + String(l.cut.after)}
                 sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1, fontSize: 17 }}
               >
-                {l.turn.blade_id !== mine[i]!.turn.blade_id && <b>{t`Change to ${l.turn.blade_name}. `}</b>}
-                {l.begins && l.turn.wash && <b>{t`Wash ${l.turn.blade_name}. `}</b>}
+                {l.turn.blade_id !== mine[i]!.turn.blade_id && <b>{t`Change to ${l.turn.blade_name}.`} </b>}
+                {l.begins && l.turn.wash && <b>{t`Clean ${l.turn.blade_name}.`} </b>}
                 {l.pieces} × {l.row.name}
               </Box>
             ))}

@@ -64,18 +64,18 @@ export function RowDialog({ row: r, saws, busy, onTick, onEdit, onClose }: Props
           />
         </Box>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }}>
-          <Button variant="outlined" onClick={() => onTick(0, 1)}>{t`One spoilt, one more`}</Button>
+          <Button variant="outlined" onClick={() => onTick(0, 1)}>{t`One spoiled, one more`}</Button>
           <Button variant="outlined" disabled={r.made === 0} onClick={() => onTick(-1, 0)}>
-            {t`Take one back`}
+            {t`Undo one`}
           </Button>
           <Sure
             color="error"
-            asks={t`Take ${r.name} out of the list?`}
-            goes={t`The row and its ticks are gone. What was logged stays in the log.`}
-            yes={t`Take it out`}
+            asks={t`Delete ${r.name} from the list?`}
+            goes={t`This deletes the row and its ticks. Logged cuts stay in the log.`}
+            yes={t`Delete`}
             onYes={() => onEdit(null)}
           >
-            {t`Take the row out`}
+            {t`Delete row`}
           </Sure>
         </Box>
       </DialogContent>

@@ -99,7 +99,7 @@ export function RowLine(p: Props) {
         </Box>
         <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
           {sizeOf(r, units)} {r.material_name}, {doneTo(r, units)}
-          {r.spoilt > 0 && `, ${plural(r.spoilt, { one: '# spoilt', other: '# spoilt' })}`}
+          {r.spoilt > 0 && `, ${plural(r.spoilt, { one: '# spoiled', other: '# spoiled' })}`}
         </Box>
       </ButtonBase>
       <Box
@@ -130,7 +130,7 @@ export function RowLine(p: Props) {
         {r.took_min !== undefined && (
           <Box sx={{ color: 'text.secondary' }}>
             {r.foretold_min !== undefined
-              ? t`took ${saidMinutes(r.took_min)}, foretold ${saidMinutes(r.foretold_min)}`
+              ? t`took ${saidMinutes(r.took_min)}, estimated ${saidMinutes(r.foretold_min)}`
               : t`took ${saidMinutes(r.took_min)}`}
           </Box>
         )}

@@ -24,17 +24,17 @@ import { Trouble } from '../../ui/Notice';
 import { RowLine, type Planned } from './RowLine';
 import { stageOrder, stages } from '../../cut/jobWords';
 
-const howTo = t`Press space to take the row up, the arrows to move it, space to put it down, escape to leave it where it was.`;
+const howTo = t`Press space to lift the row, arrows to move it, space to drop it, escape to cancel.`;
 
 /** What is told of a row that is on its way. */
 function said(rows: JobRow[]): Announcements {
   const name = (id: UniqueIdentifier | undefined) =>
     rows.find((r) => r.id === id)?.name ?? stages[id as JobStage] ?? '';
   return {
-    onDragStart: ({ active }) => t`${name(active.id)} is taken up.`,
-    onDragOver: ({ active, over }) => (over ? t`${name(active.id)} is at ${name(over.id)}.` : undefined),
+    onDragStart: ({ active }) => t`Moving ${name(active.id)}.`,
+    onDragOver: ({ active, over }) => (over ? t`${name(active.id)} is now at ${name(over.id)}.` : undefined),
     onDragEnd: ({ active, over }) =>
-      over ? t`${name(active.id)} is put down at ${name(over.id)}.` : t`${name(active.id)} is back.`,
+      over ? t`${name(active.id)} moved to ${name(over.id)}.` : t`${name(active.id)} is restored.`,
     onDragCancel: ({ active }) => t`${name(active.id)} is back where it was.`,
   };
 }
@@ -90,7 +90,7 @@ export function Rows({ job, sheet, units, saws, chosen, onChoose }: Props) {
       {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
       {job.moved && (
         <Box sx={{ mb: 1, fontWeight: 600 }}>
-          {t`The list has changed since it was planned: plan the rest anew.`}
+          {t`The list has changed since it was planned. Replan the rest.`}
         </Box>
       )}
       <DndContext

@@ -36,7 +36,7 @@ export function ScoreView({ sheet, ghost, rows, chosen, onChoose }: Props) {
     <Box ref={ref}>
       <Box sx={{ display: 'flex', justifyContent: 'flex-end', mb: 0.5, '@media print': { display: 'none' } }}>
         <Segments<Zoom>
-          label={t`How wide it is drawn`}
+          label={t`Zoom`}
           value={zoom}
           choices={[
             { value: '1', name: t`all` },

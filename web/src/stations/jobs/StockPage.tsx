@@ -45,7 +45,7 @@ export function StockPage() {
       >{t`‹ ${job.data.name}`}</Button>
       <Typography variant="h1" sx={{ mb: 1 }}>{t`Stock`}</Typography>
       {groups.length === 0 ? (
-        <Box sx={{ fontSize: 18 }}>{t`No row of this job is ripped to width or cut to length.`}</Box>
+        <Box sx={{ fontSize: 18 }}>{t`This job has no rows to rip to width or cut to length.`}</Box>
       ) : (
         <Chosen groups={groups} units={units} />
       )}
@@ -125,7 +125,7 @@ function Laid({ group: g, units }: { group: Group; units: Units }) {
       : undefined,
   );
   const p = plan.error ? undefined : plan.data;
-  if (rows.length === 0) return <Box sx={{ fontSize: 18 }}>{t`All of these are made.`}</Box>;
+  if (rows.length === 0) return <Box sx={{ fontSize: 18 }}>{t`All of these are done.`}</Box>;
   return (
     <Box ref={ref}>
       <Box
@@ -138,19 +138,15 @@ function Laid({ group: g, units }: { group: Group; units: Units }) {
         }}
       >
         <LengthField
-          label={g.strips ? t`Board, width` : t`Stick, length`}
+          label={g.strips ? t`Board, width` : t`Stock length`}
           mm={stick}
           units={units}
           onLength={setStick}
         />
-        <NumberField
-          label={t`How many there are`}
-          value={many}
-          onNumber={(n) => setMany(n && Math.round(n))}
-        />
+        <NumberField label={t`Available`} value={many} onNumber={(n) => setMany(n && Math.round(n))} />
         <LengthField label={t`Kerf`} mm={kerf} units={units} onLength={setKerf} />
-        <LengthField label={t`Trim off each end`} mm={trim} units={units} onLength={setTrim} />
-        <LengthField label={t`Cut larger by`} mm={oversize} units={units} onLength={setOversize} />
+        <LengthField label={t`Trim from each end`} mm={trim} units={units} onLength={setTrim} />
+        <LengthField label={t`Cut oversize by`} mm={oversize} units={units} onLength={setOversize} />
       </Box>
       {plan.error && <Trouble>{plan.error.message}</Trouble>}
       {!p && !plan.error && <Coming of={[plan]} rows={3} height={60} />}
@@ -163,7 +159,7 @@ function Laid({ group: g, units }: { group: Group; units: Units }) {
               </Box>
             ))}
           </Box>
-          <Box component="ul" aria-label={t`How they are cut`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          <Box component="ul" aria-label={t`Cutting plan`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {p.fills.map((f, i) => (
               <Box component="li" key={i} sx={{ py: 1, borderTop: '1px solid', borderColor: 'divider' }}>
                 <Box sx={{ mb: 0.5 }}>
@@ -174,7 +170,7 @@ function Laid({ group: g, units }: { group: Group; units: Units }) {
                         t`${x.count} ${rows[x.piece]!.name} of ${formatSetting(sizeOf(rows[x.piece]!), units)}`,
                     )
                     .join(', ')}
-                  {t`; ${formatSetting(f.left_mm, units)} left`}
+                  {`. ${t`${formatSetting(f.left_mm, units)} left`}`}
                 </Box>
                 {width > 0 && (
                   <StickView
@@ -198,8 +194,8 @@ function Laid({ group: g, units }: { group: Group; units: Units }) {
           {p.short.map((x) => (
             <Box key={x.piece} sx={{ mt: 1, fontWeight: 600 }}>
               {plural(x.count, {
-                one: `# more of ${rows[x.piece]!.name} does not come out of these.`,
-                other: `# more of ${rows[x.piece]!.name} do not come out of these.`,
+                one: `Not enough for # more of ${rows[x.piece]!.name}.`,
+                other: `Not enough for # more of ${rows[x.piece]!.name}.`,
               })}
             </Box>
           ))}

@@ -22,10 +22,10 @@ export function FileOut({ filter }: { filter: LogFilter }) {
   }
   return (
     <Box component="section" aria-labelledby="log-out">
-      <Typography id="log-out" variant="h2">{t`Out`}</Typography>
+      <Typography id="log-out" variant="h2">{t`Export`}</Typography>
       <Box sx={{ mb: 1 }}>
         <Trans>
-          What is shown, without what was struck out. JSON keeps to{' '}
+          Exports what you see here, without deleted entries. JSON follows{' '}
           <a href="/api/v1/schemas/log.json">a published schema</a>.
         </Trans>
       </Box>
@@ -65,18 +65,18 @@ export function OldRecords() {
   };
   return (
     <Box component="section" aria-labelledby="log-in">
-      <Typography id="log-in" variant="h2">{t`Old records in`}</Typography>
+      <Typography id="log-in" variant="h2">{t`Import`}</Typography>
       <Box sx={{ mb: 1 }}>
         <Trans>
-          A file of Corte’s own, or a list in CSV with the columns <code>at</code>, <code>kind</code>,{' '}
+          Choose a Corte export, or a CSV with the columns <code>at</code>, <code>kind</code>,{' '}
           <code>blade</code>, <code>saw</code>, <code>material</code>, <code>thickness_mm</code>,{' '}
-          <code>width_mm</code>, <code>length_mm</code>, <code>pieces</code>. Blades and saws go by their
-          names. Sizes may stand as you write them.
+          <code>width_mm</code>, <code>length_mm</code>, <code>pieces</code>. Blades and saws are matched by
+          name. Write sizes as you like.
         </Trans>
       </Box>
       <FileButton
         variant="outlined"
-        label={t`Old records`}
+        label={t`Import records`}
         accept=".json,.csv,application/json,text/csv"
         disabled={under}
         onFile={take}
@@ -89,11 +89,11 @@ export function OldRecords() {
       {p && file && !save.data && (
         <Box sx={{ mt: 1 }}>
           <Box role="status" sx={{ fontWeight: 650 }}>
-            {t`${p.add} to add, ${p.same} there already, ${p.refuse} refused.`}
+            {t`${p.add} to add, ${p.same} already there, ${p.refuse} rejected.`}
           </Box>
           <Box
             component="ul"
-            aria-label={t`Refused rows`}
+            aria-label={t`Rejected rows`}
             sx={{ listStyle: 'none', p: 0, m: 0, fontSize: 15, maxHeight: 220, overflow: 'auto' }}
           >
             {p.rows
@@ -129,22 +129,22 @@ function Works() {
       <Box key={w.id} role="status" sx={{ mt: 1 }}>
         {w.state === 'working' && (
           <>
-            {t`Taking in ${w.rows} rows: ${w.done} so far. They stand in the log when all of them do; this page may be left meanwhile.`}
+            {t`Importing ${w.rows} rows: ${w.done} so far. They appear in the log together at the end. You can leave this page.`}
             <LinearProgress
               variant={w.done > 0 ? 'determinate' : 'indeterminate'}
               value={(100 * w.done) / Math.max(w.rows, 1)}
-              aria-label={t`How many of the rows are in`}
+              aria-label={t`Import progress`}
               sx={{ mt: 0.5, height: 8 }}
             />
           </>
         )}
         {w.state === 'done' && (
           <Notice kind="done">
-            {t`The file of ${moment(w.at)}: ${plural(w.add, { one: '# row added', other: '# rows added' })}, ${w.same} there already, ${w.refuse} refused. Conditions were folded anew.`}
+            {t`Import of ${moment(w.at)}: ${plural(w.add, { one: '# row added', other: '# rows added' })}, ${w.same} already there, ${w.refuse} rejected. Blade conditions were updated.`}
           </Notice>
         )}
         {w.state === 'failed' && (
-          <Notice kind="trouble">{t`The file of ${moment(w.at)} did not come in: ${w.says ?? ''}.`}</Notice>
+          <Notice kind="trouble">{t`The import of ${moment(w.at)} failed: ${w.says ?? ''}.`}</Notice>
         )}
       </Box>
     ));

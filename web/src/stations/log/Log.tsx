@@ -23,13 +23,13 @@ import { Season, seasonTall } from './Season';
 const kinds: [string, string, LogKind[]][] = [
   ['', t`everything`, []],
   ['cuts', t`cuts`, ['cut']],
-  ['care', t`washed, sharpened, sent`, ['washed', 'sharpened', 'returned', 'sent']],
-  ['said', t`said and seen`, ['judged', 'inspected', 'noted']],
-  ['mounted', t`put on and taken off`, ['mounted', 'dismounted']],
+  ['care', t`cleaned, sharpened, sent out`, ['washed', 'sharpened', 'returned', 'sent']],
+  ['said', t`notes and inspections`, ['judged', 'inspected', 'noted']],
+  ['mounted', t`mounted and taken off`, ['mounted', 'dismounted']],
   ['true', t`measured`, ['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance', 'moved']],
-  ['compared', t`compared and traced`, ['compared', 'traced']],
+  ['compared', t`compared and diagnosed`, ['compared', 'traced']],
   ['grooved', t`grooves`, ['grooved', 'renewed']],
-  ['struck', t`struck out`, ['struck']],
+  ['struck', t`deleted`, ['struck']],
 ];
 
 /** What of the log is looked at stands in the address, so that a link leads to it and a reload keeps it. */
@@ -68,7 +68,7 @@ export function Log() {
   const bladeName = rack.data?.find((b) => b.id === get('blade'))?.name;
   const days = () => {
     if (get('from') === get('until')) return date(get('from'));
-    return t`${get('from') ? date(get('from')) : t`the first`} to ${get('until') ? date(get('until')) : 'today'}`;
+    return t`${get('from') ? date(get('from')) : t`the start`} to ${get('until') ? date(get('until')) : 'today'}`;
   };
   // What narrows the rows beside the three fields, and what takes it off again.
   const chips: [string, Parameters<typeof set>[0]][] = [];
@@ -135,7 +135,7 @@ export function Log() {
               variant="outlined"
               onDelete={() => set(without)}
               onClick={() => set(without)}
-              aria-label={t`Only ${name}: take it off`}
+              aria-label={t`Only ${name}. Remove filter`}
               sx={{ height: { xs: 44, md: 36 }, fontSize: 15 }}
             />
           ))}
@@ -148,7 +148,7 @@ export function Log() {
         (saws.data?.length === 0 ? (
           <FirstThings missing="saw" />
         ) : (
-          <Box sx={{ my: 2 }}>{t`No row is like that. What is cut under Run writes one.`}</Box>
+          <Box sx={{ my: 2 }}>{t`No entries match. Cuts you log under Run appear here.`}</Box>
         ))}
       <Typography variant="h2" sx={{ position: 'absolute', clipPath: 'inset(50%)' }}>{t`Rows`}</Typography>
       <Days rows={rows} units={units} named />

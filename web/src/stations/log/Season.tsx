@@ -62,10 +62,10 @@ export function Season(p: Props) {
           <Typography id="season" variant="h2">{t`${weeks.length} weeks`}</Typography>
           <SignKey
             signs={signs}
-            before={<li>{t`bars: metres in a week`}</li>}
+            before={<li>{t`Bars: length cut per week`}</li>}
             after={
               <Box component="li" sx={{ display: { xs: 'none', md: 'block' } }}>
-                {t`draw across it to choose weeks`}
+                {t`Drag across to choose weeks`}
               </Box>
             }
           />
@@ -113,7 +113,7 @@ export function Season(p: Props) {
           <Box
             ref={box}
             role="img"
-            aria-label={t`Metres by week and blade: ${lanes
+            aria-label={t`Length cut by week and blade: ${lanes
               .map((l) => `${l.name} ${Math.round(l.weeks.reduce((all, w) => all + w.metres, 0))} m`)
               .join(', ')}`}
             sx={{ height: seasonHeight(lanes.length, lane), minWidth: 0 }}
@@ -133,17 +133,17 @@ export function Season(p: Props) {
         </Box>
       </Box>
       <Box sx={{ minWidth: 0 }}>
-        <Typography variant="h2">{t`What browned`}</Typography>
-        <ShareBars label={t`walls browned`} shares={burns} colour={ink.scorch} onChoose={p.onMaterial} />
-        <Typography variant="h2" sx={{ mt: 0.5 }}>{t`What splintered`}</Typography>
-        <ShareBars label={t`faces splintered`} shares={splinters} colour={ink.ink} onChoose={p.onFinish} />
+        <Typography variant="h2">{t`Burn marks`}</Typography>
+        <ShareBars label={t`burn marks`} shares={burns} colour={ink.scorch} onChoose={p.onMaterial} />
+        <Typography variant="h2" sx={{ mt: 0.5 }}>{t`Tear-out`}</Typography>
+        <ShareBars label={t`faces with tear-out`} shares={splinters} colour={ink.ink} onChoose={p.onFinish} />
       </Box>
     </Box>
   );
 }
 
 const signs = [
-  ['burnt', t`browned`],
-  ['washed', t`washed`],
+  ['burnt', t`burned`],
+  ['washed', t`cleaned`],
   ['sharpened', t`sharpened`],
 ] as const;

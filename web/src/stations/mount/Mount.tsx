@@ -38,9 +38,11 @@ export function Mount() {
       <Box component="main" sx={{ p: 3 }}>
         <Typography variant="h1">{t`Mounting`}</Typography>
         <Notice kind={ended ? 'said' : 'trouble'} sx={{ my: 2 }}>
-          {ended ? t`This mounting has ended, here or on another device.` : mounting.error.message}
+          {ended
+            ? t`This mounting was finished or stopped, here or on another device.`
+            : mounting.error.message}
         </Notice>
-        <Button component={Link} to={`/bench${search}`} variant="outlined">{t`To the bench`}</Button>
+        <Button component={Link} to={`/saws${search}`} variant="outlined">{t`Go to Saws`}</Button>
       </Box>
     );
   if (!mounting.data) return <Arriving title={t`Mounting`} of={[mounting]} rows={1} height={300} drawing />;
@@ -60,7 +62,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
   const bad = step.checks.find((c) => m.answers[c.id] === false);
   const open = step.checks.some((c) => m.answers[c.id] !== true) || (step.numbers && diameter === undefined);
   const to = (at: number) => move.mutate({ id: m.id, units, step: at });
-  const toBench = () => void go(`/bench${search}`);
+  const toBench = () => void go(`/saws${search}`);
   // Not a callback of the mutation: this page ends with the mounting.
   const isOn = useAfterReading(
     () =>
@@ -90,7 +92,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
       </Box>
       <LinearProgress
         variant="determinate"
-        aria-label={t`How far the mounting has come`}
+        aria-label={t`Mounting progress`}
         value={(100 * (m.step + 1)) / m.steps.length}
         sx={{ bgcolor: 'divider', '& .MuiLinearProgress-bar': { bgcolor: 'text.primary' } }}
       />
@@ -127,13 +129,19 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         )}
         {step.numbers && (
           <Box sx={{ maxWidth: 280, my: 1.5 }}>
-            <LengthField label={t`Diameter now`} mm={diameter} units={units} onLength={setDiameter} large />
+            <LengthField
+              label={t`Measured diameter`}
+              mm={diameter}
+              units={units}
+              onLength={setDiameter}
+              large
+            />
           </Box>
         )}
         <Checks step={step} mounting={m} onAnswer={(answers) => move.mutate({ id: m.id, units, answers })} />
         {last && (
           <Box sx={{ maxWidth: 280, mt: 2 }}>
-            <LineField label={t`Who mounted it`} value={by} most={60} onText={setBy} />
+            <LineField label={t`Mounted by`} value={by} most={60} onText={setBy} />
           </Box>
         )}
       </Box>
@@ -154,7 +162,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
             disabled={open || move.isPending || end.isPending}
             onClick={isOn}
           >
-            {t`It is on`}
+            {t`It's mounted`}
           </Button>
         ) : (
           <Button
@@ -170,12 +178,12 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
       <Sure
         size="small"
         sx={{ alignSelf: 'center' }}
-        asks={t`Give this mounting up?`}
-        goes={t`Nothing of it is logged. Do not leave the saw half done: whoever comes next sees a blade that looks ready.`}
-        yes={t`Give it up`}
+        asks={t`Stop mounting?`}
+        goes={t`Nothing is logged. Don't leave the saw half done: the next person sees a blade that looks ready.`}
+        yes={t`Discard`}
         onYes={() => void drop.mutateAsync(m.id).then(toBench, () => undefined)}
       >
-        {t`Give this mounting up`}
+        {t`Stop mounting`}
       </Sure>
     </Box>
   );

@@ -51,7 +51,7 @@ export function First() {
   const first = useFirstBlades(rows, units);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Button component={Link} to="/own" size="small" sx={{ ml: -0.75 }}>{t`‹ Own`}</Button>
+      <Button component={Link} to="/buy" size="small" sx={{ ml: -0.75 }}>{t`‹ Buy`}</Button>
       <Typography variant="h1" sx={{ mb: 1 }}>{t`First blades`}</Typography>
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       <Box
@@ -100,8 +100,8 @@ export function First() {
               ))}
               <Box sx={{ mt: 1.5, maxWidth: 620 }}>
                 {first.data.items.length === 0
-                  ? t`No blade that is sold for your saws cuts this.`
-                  : t`The rest can wait: for this work another blade would save less than putting it on takes. Buy the next one when the job for it comes.`}
+                  ? t`No common blade for your saws cuts this.`
+                  : t`That's enough for now. Another blade would save less time than it takes to change. Buy the next one when a job needs it.`}
               </Box>
             </Box>
           )}
@@ -130,12 +130,12 @@ function Step({
         <SoldFace blade={b} units={units} size={88} />
         <Box sx={{ fontWeight: 650, mt: 0.5 }}>
           {b.undone === 0
-            ? t`With it all ${pieces} pieces are cut, in ${saidMinutes(b.total_min)}.`
-            : t`With it ${does} of ${pieces} pieces are cut well, in ${saidMinutes(b.total_min)}.`}
+            ? t`With it you cut all ${pieces} pieces, in ${saidMinutes(b.total_min)}.`
+            : t`With it you cut ${does} of ${pieces} pieces well, in ${saidMinutes(b.total_min)}.`}
         </Box>
         {b.instead.map((x) => (
           <Box key={x.name} sx={{ fontSize: 15, color: 'text.secondary' }}>
-            {t`${x.name} in its place: ${plural(pieces - x.undone, { one: '# piece', other: '# pieces' })}, ${saidMinutes(x.total_min)}.`}
+            {t`${x.name} instead: ${plural(pieces - x.undone, { one: '# piece', other: '# pieces' })}, ${saidMinutes(x.total_min)}.`}
           </Box>
         ))}
       </Box>

@@ -90,7 +90,7 @@ export function Own() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ flex: '1 1 260px' }}>{t`What to buy next`}</Typography>
-        <Button variant="outlined" component={Link} to="/own/first">{t`First blades`}</Button>
+        <Button variant="outlined" component={Link} to="/buy/first">{t`First blades`}</Button>
         <Button variant="outlined" onClick={() => print()}>{t`Print`}</Button>
       </Box>
       <Box
@@ -103,13 +103,13 @@ export function Own() {
         }}
       >
         <SelectField
-          label={t`Over which work`}
+          label={t`Based on`}
           value={over}
-          choices={[[LOG, t`our own log of a year`], ...jobs.map((j) => [j.id, j.name] as const)]}
+          choices={[[LOG, t`our log of the past year`], ...jobs.map((j) => [j.id, j.name] as const)]}
           onChoose={setOver}
         />
         <NumberField
-          label={t`An hour is worth`}
+          label={t`Value of an hour`}
           value={said.hour}
           onNumber={(hour) => notes.say((n) => ({ ...n, hour }))}
         />
@@ -123,7 +123,7 @@ export function Own() {
             <Worded>{o.says}</Worded>
           </Box>
           <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
-            {t`Weighed over ${plural(o.pieces, { one: '# piece', other: '# pieces' })}, ${formatRun(o.metres, units)}, ${saidMinutes(o.total_min)} with what you have, all of it sharp and clean.`}
+            {t`Based on ${plural(o.pieces, { one: '# piece', other: '# pieces' })}, ${formatRun(o.metres, units)}, ${saidMinutes(o.total_min)} with your blades sharp and clean.`}
           </Box>
           {o.one.map((p, i) => (
             <Bought
@@ -151,9 +151,9 @@ export function Own() {
           <HeardHere heard={o.heard} />
           <Idle o={o} />
           <Schools o={o} units={units} />
-          <Typography variant="h2" sx={{ mt: 3 }}>{t`What they cost`}</Typography>
+          <Typography variant="h2" sx={{ mt: 3 }}>{t`Prices`}</Typography>
           <Box sx={{ color: 'text.secondary', mb: 1 }}>
-            {t`Yours to say; without them minutes alone are weighed.`}
+            {t`Enter your prices. Without them, only time counts.`}
           </Box>
           <Box
             sx={{
@@ -260,7 +260,7 @@ function Wishes({ of, onDrop }: { of: OwningInput['wishes']; onDrop: (id: string
             <b>{w.name}</b>: {w.why}
           </Box>
           <Button size="small" onClick={() => onDrop(w.id)} sx={{ '@media print': { display: 'none' } }}>
-            {t`Off the list`}
+            {t`Remove from list`}
           </Button>
         </Box>
       ))}
@@ -273,7 +273,7 @@ function HeardHere({ heard }: { heard: Owning['heard'] }) {
   if (heard.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="heard" sx={{ mt: 2 }}>
-      <Typography id="heard" variant="h2">{t`Put this right first`}</Typography>
+      <Typography id="heard" variant="h2">{t`Fix this first`}</Typography>
       {heard.map((h) => (
         <Box key={h.name + h.why} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
           <Verdict verdict={h.verdict} size={14} />
@@ -292,7 +292,7 @@ function Idle({ o }: { o: Owning }) {
     all.map((b, i) => (
       <span key={b.id}>
         {i > 0 && ', '}
-        <Box component={Link} to={`/rack/${b.id}`} sx={{ color: 'primary.main', lineHeight: 2.6 }}>
+        <Box component={Link} to={`/blades/${b.id}`} sx={{ color: 'primary.main', lineHeight: 2.6 }}>
           {b.name}
         </Box>
       </span>
@@ -307,16 +307,16 @@ function Idle({ o }: { o: Owning }) {
       }}
     >
       <Box component="section" aria-labelledby="idle">
-        <Typography id="idle" variant="h2">{t`Never the best here`}</Typography>
-        <Box>{o.never_best.length > 0 ? links(o.never_best) : t`Every blade is the best for something.`}</Box>
+        <Typography id="idle" variant="h2">{t`Blades you could do without`}</Typography>
+        <Box>{o.never_best.length > 0 ? links(o.never_best) : t`Every blade is best for something.`}</Box>
       </Box>
       <Box component="section" aria-labelledby="alone">
-        <Typography id="alone" variant="h2">{t`No stand-in while it is away`}</Typography>
-        <Box>{o.alone.length > 0 ? links(o.alone) : t`For every cut there is a second one.`}</Box>
+        <Typography id="alone" variant="h2">{t`Blades with no substitute`}</Typography>
+        <Box>{o.alone.length > 0 ? links(o.alone) : t`Every cut has a substitute blade.`}</Box>
       </Box>
       {o.undone.length > 0 && (
         <Box component="section" aria-labelledby="undone">
-          <Typography id="undone" variant="h2">{t`Nothing here may cut`}</Typography>
+          <Typography id="undone" variant="h2">{t`Cuts none of your blades can make`}</Typography>
           {o.undone.map((u) => (
             <Box key={u}>{u}</Box>
           ))}

@@ -85,15 +85,15 @@ function OneOrSeveral({ steps, pieces }: { steps: OneMore[]; pieces: number }) {
               </svg>
               <Box sx={{ fontSize: 14.5, lineHeight: 1.3 }}>
                 {s.undone > 0
-                  ? t`${plural(s.undone, { one: '# piece', other: '# pieces' })} not at all, the others in ${saidMinutes(s.total_min)}`
-                  : t`all of it in ${saidMinutes(s.total_min)}`}
+                  ? t`can't cut ${plural(s.undone, { one: '# piece', other: '# pieces' })}; the rest take ${saidMinutes(s.total_min)}`
+                  : t`everything in ${saidMinutes(s.total_min)}`}
               </Box>
             </Box>
           </Box>
         ))}
       </Box>
       <Box sx={{ mt: 1, fontWeight: 650 }}>
-        {t`${plural(steps.length, { one: '# blade is', other: '# blades are' })} worth changing for; after ${last.name} another would save less than it takes to put on.`}
+        {t`${plural(steps.length, { one: '# blade is', other: '# blades are' })} worth changing for. After ${last.name}, another saves less time than mounting it takes.`}
       </Box>
     </School>
   );
@@ -104,7 +104,7 @@ function ThinOrFull({ kerfs }: { kerfs: KerfsOnSaw[] }) {
   return (
     <School id="kerfs" title={t`Thin or full kerf?`}>
       <Box sx={{ mb: 1, color: 'text.secondary' }}>
-        {t`The same teeth with both. Thin takes less wood and power, and flexes and flutters when hot; full is stiff.`}
+        {t`The same teeth on both. A thin kerf takes less wood and power but can flutter when hot. A full kerf is stiff.`}
       </Box>
       {kerfs.map((k) => (
         <Box key={k.saw_id} sx={{ mb: 1.5 }}>
@@ -162,7 +162,7 @@ function DearOrCheap({ units }: { units: Units }) {
   const blade = used.find((b) => b.id === chosen) ?? used[0];
   if (!blade) return null;
   return (
-    <School id="dear" title={t`Sharpen it, or throw cheap ones away?`}>
+    <School id="dear" title={t`Sharpen it, or buy cheap blades?`}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 1 }}>
         <Box sx={{ flex: '0 1 240px', '@media print': { display: 'none' } }}>
           <SelectField
@@ -173,7 +173,7 @@ function DearOrCheap({ units }: { units: Units }) {
           />
         </Box>
         <Box component={Link} to={`/care/money/${blade.id}`} sx={{ color: 'primary.main', py: 1.25 }}>
-          {t`With other prices`}
+          {t`Other prices`}
         </Box>
       </Box>
       <Dear id={blade.id} units={units} />
@@ -188,7 +188,7 @@ function Dear({ id, units }: { id: string; units: Units }) {
     <>
       <PaysFrom money={money.data} units={units} />
       <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
-        {t`Against cheap ones at 20 that last half as long.`}
+        {t`Compared with cheap blades at 20 that last half as long.`}
       </Box>
     </>
   );

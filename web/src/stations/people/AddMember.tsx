@@ -25,12 +25,12 @@ export function AddMember({ open, onDone }: { open: boolean; onDone: () => void 
   return (
     <Box
       component="section"
-      aria-label={t`Add somebody`}
+      aria-label={t`Add person`}
       sx={{ border: '2px solid', borderColor: 'text.primary', bgcolor: 'background.paper', p: 2, mb: 3 }}
     >
       {invite.data ? (
         <Handed
-          what={t`Give ${name} this address. It makes them a sign-in of their own, once, within a week.`}
+          what={t`Give ${name} this address. It works once, within a week, to create their own sign-in.`}
           path={invite.data.path}
           onDone={onDone}
         />
@@ -38,7 +38,7 @@ export function AddMember({ open, onDone }: { open: boolean; onDone: () => void 
         <Box sx={{ display: 'grid', gap: 2, maxWidth: 720 }}>
           <Box sx={{ maxWidth: 360 }}>
             <LineField
-              label={t`Called`}
+              label={t`Name`}
               value={name}
               most={60}
               onText={setName}
@@ -62,9 +62,9 @@ export function AddMember({ open, onDone }: { open: boolean; onDone: () => void 
               disabled={name.trim() === '' || add.isPending || invite.isPending}
               onClick={() => void save(false).catch(() => undefined)}
             >
-              {open ? t`Add` : t`Add, for the tablet alone`}
+              {open ? t`Add` : t`Add for the tablet only`}
             </Button>
-            <Button onClick={onDone}>{t`Leave it`}</Button>
+            <Button onClick={onDone}>{t`Cancel`}</Button>
           </Box>
         </Box>
       )}

@@ -11,15 +11,13 @@ export function Audit() {
   const { moment } = useDates();
   return (
     <Box component="section" aria-labelledby="audit">
-      <Typography id="audit" variant="h2">{t`Lately`}</Typography>
+      <Typography id="audit" variant="h2">{t`Recent changes`}</Typography>
       {audit.error && <Trouble sx={{ my: 1 }}>{audit.error.message}</Trouble>}
-      {audit.data?.length === 0 && (
-        <Box sx={{ my: 1 }}>{t`Nobody has come, gone or changed anything of this.`}</Box>
-      )}
+      {audit.data?.length === 0 && <Box sx={{ my: 1 }}>{t`No changes to people or access yet.`}</Box>}
       <Box
         component="ol"
         tabIndex={0}
-        aria-label={t`What happened, the newest first`}
+        aria-label={t`Changes, newest first`}
         sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 420, overflowY: 'auto' }}
       >
         {audit.data?.map((a) => (

@@ -33,7 +33,7 @@ export function Board({ people, saws, owner, open, me }: Props) {
   const member = people.find((m) => m.id === of?.member);
   const saw = saws.find((s) => s.saw_id === of?.saw);
   const shown = people.find((m) => m.id === sheet?.member);
-  if (people.length === 0) return <Box>{t`Nobody is noted yet.`}</Box>;
+  if (people.length === 0) return <Box>{t`No people yet.`}</Box>;
   const cell = (m: Member, s: SawDuties) => {
     const may = m.signed_off.find((o) => o.saw_id === s.saw_id)?.cuts ?? [];
     const told =
@@ -88,7 +88,7 @@ export function Board({ people, saws, owner, open, me }: Props) {
         </Box>
         <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
           {roleWords[m.role]}
-          {!open && !m.signs_in && ` · ${m.invited_until ? t`invited` : t`taps the tablet`}`}
+          {!open && !m.signs_in && ` · ${m.invited_until ? t`invited` : t`uses the tablet`}`}
         </Box>
       </Box>
     </ButtonBase>
@@ -116,7 +116,7 @@ export function Board({ people, saws, owner, open, me }: Props) {
         <Box sx={{ overflowX: 'auto' }}>
           <Box
             component="table"
-            aria-label={t`Who may cut what alone`}
+            aria-label={t`Who can cut what alone`}
             sx={{
               borderCollapse: 'collapse',
               width: '100%',
@@ -199,7 +199,7 @@ function Key() {
           <DutyGlyph duty={d} may size={22} /> {word}
         </Box>
       ))}
-      <Box>{t`Filled: may make it alone`}</Box>
+      <Box>{t`Filled: allowed alone`}</Box>
     </Box>
   );
 }

@@ -25,7 +25,7 @@ function SignIn({ passkeys, onLost }: { passkeys: boolean; onLost: () => void })
   const key = usePasskey();
   const failed = key.error ?? sign.error;
   return (
-    <Plate title={t`Sign in`} said={t`This shop’s saws, blades and log are its people’s.`}>
+    <Plate title={t`Sign in`} said={t`Sign in to see this shop.`}>
       <Box
         component="form"
         sx={{ display: 'grid', gap: 2, maxWidth: 400 }}
@@ -55,10 +55,10 @@ function SignIn({ passkeys, onLost }: { passkeys: boolean; onLost: () => void })
               key.mutate(undefined);
             }}
           >
-            {t`With a passkey`}
+            {t`Use a passkey`}
           </Button>
         )}
-        <Button onClick={onLost}>{t`I cannot get in`}</Button>
+        <Button onClick={onLost}>{t`I can't sign in`}</Button>
       </Box>
     </Plate>
   );
@@ -71,8 +71,8 @@ function Recovery({ onBack }: { onBack: () => void }) {
   const recover = useRecover();
   return (
     <Plate
-      title={t`With a recovery code`}
-      said={t`One of the ten that you were given works once and sets a new password. Without one, an owner of the shop lets you go and invites you anew; an owner who is shut out asks whoever runs the machine.`}
+      title={t`Use a recovery code`}
+      said={t`Each of your ten codes works once and sets a new password. Without one, ask an owner to remove you and invite you again. An owner who can't sign in asks the administrator of this server.`}
     >
       <Box
         component="form"
@@ -90,7 +90,7 @@ function Recovery({ onBack }: { onBack: () => void }) {
           value={password}
           onText={setPassword}
           problem={says(recover.error, 'password')}
-          hint={t`At least ten characters; a few words do well.`}
+          hint={t`At least ten characters. A few words work well.`}
         />
         {recover.error && !says(recover.error, 'password') && <Trouble>{recover.error.message}</Trouble>}
         <Button
@@ -99,9 +99,9 @@ function Recovery({ onBack }: { onBack: () => void }) {
           size="large"
           disabled={recover.isPending || name === '' || code === '' || !longEnough(password)}
         >
-          {t`Set it and sign in`}
+          {t`Set password and sign in`}
         </Button>
-        <Button onClick={onBack}>{t`Back to the password`}</Button>
+        <Button onClick={onBack}>{t`Sign in with password`}</Button>
       </Box>
     </Plate>
   );

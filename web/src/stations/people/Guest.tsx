@@ -36,7 +36,7 @@ export function Guest() {
       >
         <Box
           sx={{ color: 'text.secondary' }}
-        >{t`From ${r.shop}. This address is open until ${day(r.ends_at)}.`}</Box>
+        >{t`From ${r.shop}. This link works until ${day(r.ends_at)}.`}</Box>
         <Button variant="outlined" onClick={() => window.print()}>{t`Print`}</Button>
       </Box>
       {r.survey ? (
@@ -45,7 +45,7 @@ export function Guest() {
         <>
           <Typography variant="h1">{r.blade.name}</Typography>
           <Box sx={{ color: 'text.secondary' }}>{specOf(r.blade, units)}</Box>
-          <Box sx={{ mt: 2 }}>{t`Nobody has looked this blade over yet.`}</Box>
+          <Box sx={{ mt: 2 }}>{t`This blade hasn't been inspected yet.`}</Box>
         </>
       )}
     </Box>

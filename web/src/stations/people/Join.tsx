@@ -24,7 +24,7 @@ export function Join() {
     return (
       <Plate title={t`Invitation`}>
         <Trouble>{invitation.error.message}</Trouble>
-        <Button sx={{ mt: 2 }} onClick={() => void go('/')}>{t`To the first page`}</Button>
+        <Button sx={{ mt: 2 }} onClick={() => void go('/')}>{t`Go to the first page`}</Button>
       </Plate>
     );
   if (!of) return <Arriving title={t`Invitation`} of={[invitation]} rows={2} />;
@@ -41,9 +41,9 @@ export function Join() {
         <Box sx={{ display: 'grid', gap: 2, maxWidth: 400 }}>
           {accept.error && <Trouble>{accept.error.message}</Trouble>}
           <Button variant="contained" size="large" disabled={accept.isPending} onClick={() => take({})}>
-            {t`Take it as ${of.signed_in}`}
+            {t`Join as ${of.signed_in}`}
           </Button>
-          <Button onClick={() => setAnew(true)}>{t`Somebody else, who has no sign-in yet`}</Button>
+          <Button onClick={() => setAnew(true)}>{t`I have no sign-in yet`}</Button>
         </Box>
       ) : (
         <Box
@@ -67,7 +67,7 @@ export function Join() {
             value={password}
             onText={setPassword}
             problem={says(accept.error, 'password')}
-            hint={t`At least ten characters; a few words do well.`}
+            hint={t`At least ten characters. A few words work well.`}
           />
           {accept.error && !says(accept.error, 'name') && !says(accept.error, 'password') && (
             <Trouble>{accept.error.message}</Trouble>
@@ -78,7 +78,7 @@ export function Join() {
             size="large"
             disabled={accept.isPending || called.trim() === '' || !longEnough(password)}
           >
-            {t`Come in`}
+            {t`Join`}
           </Button>
         </Box>
       )}

@@ -19,7 +19,7 @@ export function Learnt({ members, asked, onAsk }: Props) {
   const toggle = (d: DrillName) => onAsk?.(asked.includes(d) ? asked.filter((x) => x !== d) : [...asked, d]);
   return (
     <Box sx={{ mt: 3 }}>
-      <Typography id="learnt" variant="h2">{t`What they can do in Learn`}</Typography>
+      <Typography id="learnt" variant="h2">{t`Practice results`}</Typography>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-labelledby="learnt">
         <Box
           component="table"
@@ -60,14 +60,14 @@ export function Learnt({ members, asked, onAsk }: Props) {
             {onAsk && (
               <Box component="tr" sx={{ borderTop: '2px solid', borderColor: 'text.primary' }}>
                 <Box component="th" scope="row" sx={{ fontSize: 14.5, maxWidth: 180, fontWeight: 400 }}>
-                  {t`Asked for before somebody is signed off`}
+                  {t`Required before sign-off`}
                 </Box>
                 {drills.map((d) => (
                   <td key={d.drill}>
                     <ButtonBase
                       role="checkbox"
                       aria-checked={asked.includes(d.drill)}
-                      aria-label={t`Ask for ${d.name}`}
+                      aria-label={t`Require ${d.name}`}
                       onClick={() => toggle(d.drill)}
                       sx={{
                         width: 44,

@@ -98,7 +98,7 @@ function Codes({ left }: { left: number }) {
     <Part title={t`Recovery codes`}>
       {make.data ? (
         <Handed
-          what={t`Keep these where you keep keys. Each opens once, when the password is lost.`}
+          what={t`Keep these somewhere safe. Each works once if you lose your password.`}
           text={make.data.join('\n')}
           onDone={() => {
             make.reset();
@@ -108,9 +108,9 @@ function Codes({ left }: { left: number }) {
       ) : (
         <>
           {left === 0 ? (
-            <Notice kind="caution">{t`You have none. Without one, a lost password cannot be put right by yourself.`}</Notice>
+            <Notice kind="caution">{t`You have none. Without one, you can't reset a lost password yourself.`}</Notice>
           ) : (
-            <Box>{plural(left, { one: '# is left.', other: '# are left.' })}</Box>
+            <Box>{plural(left, { one: '# code left.', other: '# codes left.' })}</Box>
           )}
           <Secret
             label={t`Password`}
@@ -124,7 +124,7 @@ function Codes({ left }: { left: number }) {
             disabled={password === '' || make.isPending}
             onClick={() => make.mutate(password)}
           >
-            {t`Ten new codes`}
+            {t`Create ten new codes`}
           </Button>
         </>
       )}
@@ -148,7 +148,7 @@ function Passkeys({
   return (
     <Part title={t`Passkeys`}>
       {keys.length === 0 && (
-        <Box>{t`None. With one, a finger or a face opens Corte, and nothing can be guessed.`}</Box>
+        <Box>{t`None. With a passkey you sign in with a fingerprint or face, and no password can be guessed.`}</Box>
       )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {keys.map((k) => (
@@ -160,13 +160,13 @@ function Passkeys({
                 {k.used_at && `, ${t`used ${day(k.used_at)}`}`}
               </Box>
             </Box>
-            <Button disabled={drop.isPending} onClick={() => drop.mutate(k.id)}>{t`Let it go`}</Button>
+            <Button disabled={drop.isPending} onClick={() => drop.mutate(k.id)}>{t`Remove`}</Button>
           </Box>
         ))}
       </Box>
       {possible ? (
         <>
-          <LineField label={t`What it is on`} value={name} most={60} onText={setName} />
+          <LineField label={t`Device name`} value={name} most={60} onText={setName} />
           <Secret
             label={t`Password`}
             kind="current-password"
@@ -194,7 +194,7 @@ function Passkeys({
       ) : (
         <Box
           sx={{ color: 'text.secondary' }}
-        >{t`Passkeys need an address with a name in it and TLS, or localhost, and a browser that has them.`}</Box>
+        >{t`Passkeys need https with a host name (or localhost) and a browser that supports them.`}</Box>
       )}
     </Part>
   );
@@ -207,7 +207,7 @@ function Password() {
   return (
     <Part title={t`Password`}>
       <Secret
-        label={t`Password now`}
+        label={t`Current password`}
         kind="current-password"
         value={now}
         onText={setNow}
@@ -219,7 +219,7 @@ function Password() {
         value={next}
         onText={setNext}
         problem={says(change.error, 'new')}
-        hint={t`At least ten characters; a few words do well.`}
+        hint={t`At least ten characters. A few words work well.`}
       />
       {change.error && !says(change.error, 'now') && !says(change.error, 'new') && (
         <Trouble>{change.error.message}</Trouble>
@@ -237,7 +237,7 @@ function Password() {
           )
         }
       >
-        {t`Change it; other browsers are signed out`}
+        {t`Change password and sign out other browsers`}
       </Button>
       <Box role="status">{change.isSuccess && t`Changed.`}</Box>
     </Part>
@@ -248,9 +248,9 @@ function Pin({ set }: { set: boolean }) {
   const change = useChangePin();
   const [pin, setPin] = useState('');
   return (
-    <Part title={t`PIN at the tablet`}>
+    <Part title={t`Tablet PIN`}>
       <Box>
-        {set ? t`You have one.` : t`You have none yet; at a tablet you choose it with the first tap.`}
+        {set ? t`Set.` : t`You have none yet. You choose one when you first tap your name on a tablet.`}
       </Box>
       <Secret label={t`New PIN, four to eight digits`} kind="new-password" pin value={pin} onText={setPin} />
       {change.error && <Trouble>{change.error.message}</Trouble>}
@@ -278,11 +278,11 @@ function Shops({ session }: { session: Session }) {
       {session.shops.map((s) =>
         s.id === session.shop?.id ? (
           <Box key={s.id} sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>
-            {t`${s.name}: you are in it`}
+            {t`${s.name} (you are here)`}
           </Box>
         ) : (
           <Button key={s.id} variant="outlined" disabled={enter.isPending} onClick={() => enter.mutate(s.id)}>
-            {t`Go over to ${s.name}`}
+            {t`Switch to ${s.name}`}
           </Button>
         ),
       )}
@@ -313,15 +313,15 @@ function Founding() {
         );
       }}
     >
-      <Box>{t`Another shop of yours begins empty: what it has comes in by hand, or from a file on its Shop page.`}</Box>
+      <Box>{t`A new shop starts empty. Add things by hand or import a file on its Settings page.`}</Box>
       <LineField
-        label={t`What another shop is called`}
+        label={t`Name of the new shop`}
         value={name}
         onText={setName}
         problem={found.error?.message}
       />
       <Button type="submit" variant="outlined" disabled={name.trim() === '' || found.isPending}>
-        {t`Found it and go over`}
+        {t`Create shop and switch to it`}
       </Button>
     </Box>
   );

@@ -35,7 +35,7 @@ export function MemberSheet({ member, owner, open, me, onGone }: Props) {
     return (
       <Box sx={{ p: 2, width: 420, maxWidth: '100%' }}>
         <Handed
-          what={t`Give ${member.name} this address. It makes them a sign-in of their own, once, within a week.`}
+          what={t`Give ${member.name} this address. It works once, within a week, to create their own sign-in.`}
           path={invite.data.path}
           onDone={onGone}
         />
@@ -49,7 +49,7 @@ export function MemberSheet({ member, owner, open, me, onGone }: Props) {
       {owner && (
         <>
           <LineField
-            label={t`Called`}
+            label={t`Name`}
             value={name}
             most={60}
             onText={setName}
@@ -69,13 +69,13 @@ export function MemberSheet({ member, owner, open, me, onGone }: Props) {
           {!open && !member.signs_in && (
             <Button variant="outlined" disabled={invite.isPending} onClick={() => invite.mutate(member.id)}>
               {member.invited_until
-                ? t`Invite anew; the earlier address leads nowhere then`
+                ? t`Invite again. The earlier address stops working`
                 : t`Invite to sign in`}
             </Button>
           )}
           {member.pin && (
             <Button variant="outlined" disabled={dropPin.isPending} onClick={() => dropPin.mutate(member.id)}>
-              {t`Forget the PIN`}
+              {t`Reset PIN`}
             </Button>
           )}
           {sure ? (
@@ -85,15 +85,15 @@ export function MemberSheet({ member, owner, open, me, onGone }: Props) {
               disabled={remove.isPending}
               onClick={() => void remove.mutateAsync(member.id).then(onGone, () => undefined)}
             >
-              {t`Yes, let ${member.name} go`}
+              {t`Yes, remove ${member.name}`}
             </Button>
           ) : (
-            <Button color="error" onClick={() => setSure(true)}>{t`Let them go…`}</Button>
+            <Button color="error" onClick={() => setSure(true)}>{t`Remove person…`}</Button>
           )}
           <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
             {sure
-              ? t`What they did stays under their name. What they signed in or opened with is over at once.`
-              : t`Here since ${day(member.since)}.`}
+              ? t`Their entries keep their name. Their sign-in stops working at once.`
+              : t`Member since ${day(member.since)}.`}
           </Box>
         </>
       )}

@@ -19,11 +19,11 @@ export function Passes() {
   const [making, setMaking] = useState<'tablet' | 'token'>();
   return (
     <Box component="section" aria-labelledby="passes">
-      <Typography id="passes" variant="h2">{t`What opens the shop`}</Typography>
+      <Typography id="passes" variant="h2">{t`Tablets, tokens and links`}</Typography>
       {passes.error && <Trouble sx={{ my: 1 }}>{passes.error.message}</Trouble>}
       {withdraw.error && <Trouble sx={{ my: 1 }}>{withdraw.error.message}</Trouble>}
       {passes.data?.length === 0 && (
-        <Box sx={{ my: 1 }}>{t`Only its people’s passwords: no tablet, no script, no guest.`}</Box>
+        <Box sx={{ my: 1 }}>{t`Only passwords: no tablets, tokens or guest links.`}</Box>
       )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {passes.data?.map((p) => (
@@ -39,7 +39,7 @@ export function Passes() {
             }}
           >
             <One of={p} />
-            <Button disabled={withdraw.isPending} onClick={() => withdraw.mutate(p.id)}>{t`Withdraw`}</Button>
+            <Button disabled={withdraw.isPending} onClick={() => withdraw.mutate(p.id)}>{t`Revoke`}</Button>
           </Box>
         ))}
       </Box>
@@ -50,8 +50,8 @@ export function Passes() {
           <Button
             variant="outlined"
             onClick={() => setMaking('tablet')}
-          >{t`Make this a tablet of the shop…`}</Button>
-          <Button variant="outlined" onClick={() => setMaking('token')}>{t`A token for a script…`}</Button>
+          >{t`Make this a shop tablet…`}</Button>
+          <Button variant="outlined" onClick={() => setMaking('token')}>{t`Create access token…`}</Button>
         </Box>
       )}
     </Box>
@@ -64,7 +64,7 @@ function One({ of: p }: { of: ShopPass }) {
     p.kind === 'tablet'
       ? t`tablet`
       : p.kind === 'guest'
-        ? t`reads the report of ${p.blade ?? ''}`
+        ? t`can read the report of ${p.blade ?? ''}`
         : t`script, ${roleWords[p.role ?? 'viewer']}`;
   return (
     <Box sx={{ flex: 1, minWidth: 0, py: 1 }}>
@@ -100,16 +100,16 @@ function Tablet({ onDone }: { onDone: () => void }) {
         add.mutate(name);
       }}
     >
-      <Box>{t`Do this on the tablet itself. You are signed out on it, and whoever works there taps their name.`}</Box>
-      <LineField label={t`Where it stands`} value={name} most={60} onText={setName} />
+      <Box>{t`Do this on the tablet itself. You will be signed out there, and people tap their name to work.`}</Box>
+      <LineField label={t`Location`} value={name} most={60} onText={setName} />
       {add.error && <Trouble>{add.error.message}</Trouble>}
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button
           type="submit"
           variant="contained"
           disabled={name.trim() === '' || add.isPending}
-        >{t`Make it one`}</Button>
-        <Button onClick={onDone}>{t`Leave it`}</Button>
+        >{t`Make this a shop tablet`}</Button>
+        <Button onClick={onDone}>{t`Cancel`}</Button>
       </Box>
     </Box>
   );
@@ -124,7 +124,7 @@ function Token({ onDone }: { onDone: () => void }) {
     return (
       <Box sx={box}>
         <Handed
-          what={t`The script sends it as “Authorization: Bearer”. It is never more than you are.`}
+          what={t`The script sends it as “Authorization: Bearer”. It can't do more than you can.`}
           text={add.data.token}
           onDone={onDone}
         />
@@ -139,10 +139,10 @@ function Token({ onDone }: { onDone: () => void }) {
         add.mutate({ name, role, days: days ?? 1 });
       }}
     >
-      <LineField label={t`What for`} value={name} most={60} onText={setName} />
+      <LineField label={t`Purpose`} value={name} most={60} onText={setName} />
       <RoleChoice value={role} onChoose={setRole} />
       <NumberField
-        label={t`Good for`}
+        label={t`Valid for`}
         unit={plural(days ?? 0, { one: 'day', other: 'days' })}
         value={days}
         onNumber={setDays}
@@ -153,8 +153,8 @@ function Token({ onDone }: { onDone: () => void }) {
           type="submit"
           variant="contained"
           disabled={name.trim() === '' || !days || add.isPending}
-        >{t`Make it`}</Button>
-        <Button onClick={onDone}>{t`Leave it`}</Button>
+        >{t`Create token`}</Button>
+        <Button onClick={onDone}>{t`Cancel`}</Button>
       </Box>
     </Box>
   );

@@ -32,12 +32,12 @@ export function People() {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 1 }}>
         <Typography variant="h1" sx={{ flex: '1 1 auto' }}>{t`People`}</Typography>
         {owner && !adding && (
-          <Button variant="contained" onClick={() => setAdding(true)}>{t`Add somebody`}</Button>
+          <Button variant="contained" onClick={() => setAdding(true)}>{t`Add person`}</Button>
         )}
       </Box>
       {open && (
         <Notice kind="said" sx={{ mb: 2 }}>
-          {t`This Corte is open without sign-in, on this machine alone: whoever sits at it is its owner. Names and sign-offs can be noted; with CORTE_SIGN_IN=on people come in by them.`}
+          {t`No sign-in is needed on this computer, and anyone here acts as the owner. You can still record people and sign-offs. Set CORTE_SIGN_IN=on to require sign-in.`}
         </Notice>
       )}
       {session.data.no_way_back && (
@@ -113,20 +113,20 @@ function Rules() {
     change.mutate({ version: at.version, body: { ...inputOf(at), ...part } });
   return (
     <Box component="section" aria-labelledby="rules" sx={{ mt: 3 }}>
-      <Typography id="rules" variant="h2">{t`Who is not signed off for a cut`}</Typography>
+      <Typography id="rules" variant="h2">{t`People not signed off for a cut`}</Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, rowGap: 1, mt: 1 }}>
         <Segments
-          label={t`What Corte says then`}
+          label={t`Then they`}
           value={at.sign_off ?? 'off'}
           choices={[
-            { value: 'off', name: t`hears nothing` },
-            { value: 'caution', name: t`hears a caution` },
-            { value: 'stop', name: t`is stopped, unless somebody stands by` },
+            { value: 'off', name: t`see nothing` },
+            { value: 'caution', name: t`see a caution` },
+            { value: 'stop', name: t`are stopped unless a trained person stands by` },
           ]}
           onChoose={(sign_off) => set({ sign_off })}
         />
         <CheckField
-          label={t`A name that is tapped at a tablet wants its PIN`}
+          label={t`Tablets ask for a PIN`}
           value={at.pins ?? true}
           onCheck={(pins) => set({ pins })}
         />

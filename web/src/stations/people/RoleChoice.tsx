@@ -10,7 +10,7 @@ export function RoleChoice({ value, onChoose }: { value: Role; onChoose: (r: Rol
   return (
     <Box
       role="radiogroup"
-      aria-label={t`What they may do`}
+      aria-label={t`Role`}
       sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(150px, 1fr))', gap: 1 }}
     >
       {roleMay.map(([r, may]) => (

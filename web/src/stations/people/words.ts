@@ -10,18 +10,18 @@ export const roleWords: Record<Role, string> = {
 };
 
 export const roleMay: [Role, string][] = [
-  ['viewer', t`Looks, and weighs cuts`],
-  ['learner', t`Works at the saws and logs it`],
-  ['worker', t`Changes the rack and the records too`],
-  ['owner', t`Runs the shop`],
+  ['viewer', t`Looks and compares cuts`],
+  ['learner', t`Works at the saws and logs cuts`],
+  ['worker', t`Also changes blades and records`],
+  ['owner', t`Manages the shop`],
 ];
 
 /** The same, said to who is invited. */
 export const invitedTo: Record<Role, string> = {
-  viewer: t`You are invited to look on, and to weigh cuts.`,
+  viewer: t`You are invited to look and to compare cuts.`,
   learner: t`You are invited to work at the saws.`,
-  worker: t`You are invited to work at the saws, and to keep rack and records.`,
-  owner: t`You are invited to run the shop.`,
+  worker: t`You are invited to work at the saws and to manage blades and records.`,
+  owner: t`You are invited to manage the shop.`,
 };
 
 export const duties: [SignOffCut, string][] = [

@@ -48,7 +48,7 @@ function Drill({ drill, title }: { drill: DrillName; title: string }) {
       {drill === 'which' && (
         <Box sx={{ mb: 1.5, display: 'flex' }}>
           <Segments
-            label={t`Blades from`}
+            label={t`Use blades from`}
             value={at.rack ? 'rack' : 'usual'}
             choices={[
               { value: 'usual', name: t`Usual blades` },
@@ -67,13 +67,13 @@ function Drill({ drill, title }: { drill: DrillName; title: string }) {
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>
         <Button variant={told ? 'contained' : 'outlined'} onClick={at.next}>
-          {told ? t`Another` : t`Skip this one`}
+          {told ? t`Next question` : t`Skip`}
         </Button>
-        {told && <Button variant="outlined" onClick={at.again}>{t`Once more`}</Button>}
-        <Button component={RouterLink} to="/learn">{t`All drills`}</Button>
+        {told && <Button variant="outlined" onClick={at.again}>{t`Repeat`}</Button>}
+        <Button component={RouterLink} to="/practice">{t`All drills`}</Button>
       </Box>
       <Notice kind="caution" sx={{ mt: 2 }}>
-        {t`A drill teaches what to look for. It is no substitute for being shown at a saw by a trained person.`}
+        {t`A drill teaches what to look for. It doesn't replace training at a real saw.`}
       </Notice>
     </Box>
   );

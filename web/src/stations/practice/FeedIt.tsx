@@ -52,7 +52,7 @@ export function FeedIt({ board, told, busy, onAnswer }: Taking & { board: Practi
           fastest={board.fastest_m_min}
         />
         <Box sx={{ color: 'text.secondary', mt: 1 }}>
-          {t`Above the wall as it came out, under it the feed along it, slow at the bottom; the band is the feed range, ${range}.`}
+          {t`Top: the cut edge you made. Bottom: your feed rate along it, slow at the bottom. The band is the feed range, ${range}.`}
         </Box>
       </>
     );
@@ -66,15 +66,15 @@ export function FeedIt({ board, told, busy, onAnswer }: Taking & { board: Practi
       <Box
         sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 48, mt: 1 }}
       >
-        {hand.pushing && <Button variant="outlined" onClick={hand.letGo}>{t`Let it go`}</Button>}
+        {hand.pushing && <Button variant="outlined" onClick={hand.letGo}>{t`Remove`}</Button>}
         <FormControlLabel
           control={<Checkbox checked={blind} onChange={(e) => setBlind(e.target.checked)} />}
-          label={t`Blind: no numbers`}
+          label={t`Hide the numbers`}
         />
         {!hand.pushing && (
           <FormControlLabel
             control={<Checkbox checked={steps} onChange={(e) => setSteps(e.target.checked)} />}
-            label={t`In steps, without movement`}
+            label={t`Step by step, without moving`}
           />
         )}
         {!steps && <SoundSwitch note={note} />}
@@ -122,8 +122,8 @@ function Pushed({ board, hand, busy }: { board: PracticeBoard; hand: Hand; busy:
       tabIndex={0}
       aria-label={
         board.hand_held
-          ? t`Lead the saw through the work: drag it to the right, turn the wheel, or hold the right arrow key; the down arrow key is the other hand`
-          : t`Push the board past the blade: drag it to the right, turn the wheel, or hold the right arrow key; the down arrow key is the other hand`
+          ? t`Move the saw through the board: drag it to the right, turn the wheel, or hold the right arrow key. The down arrow key is the other hand`
+          : t`Push the board past the blade: drag it to the right, turn the wheel, or hold the right arrow key. The down arrow key is the other hand`
       }
       aria-valuemin={-BEFORE}
       aria-valuemax={Math.ceil(board.length_mm)}
@@ -172,8 +172,8 @@ function Pushed({ board, hand, busy }: { board: PracticeBoard; hand: Hand; busy:
         }}
       >
         {hand.spent
-          ? t`The arm is out. Set the hand anew, or take over with the other one before.`
-          : t`Drag it to the right, turn the wheel over it, or hold the right arrow key. A long one wants two hands: a second finger or the down arrow key takes over. The blade goes on while you set them anew.`}
+          ? t`Your arm is fully stretched. Move your hand, or take over with the other one first.`
+          : t`Drag it to the right, turn the wheel over it, or hold the right arrow key. A long board needs two hands: a second finger or the down arrow key takes over. The blade keeps turning while you change hands.`}
       </Box>
     </Box>
   );

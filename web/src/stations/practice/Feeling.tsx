@@ -41,7 +41,7 @@ export function Feeling({ task, told, busy, onAnswer }: Taking) {
         <SoundSwitch note={note} />
         <FormControlLabel
           control={<Checkbox checked={blind} onChange={(e) => setBlind(e.target.checked)} />}
-          label={t`Blind: no numbers`}
+          label={t`Hide the numbers`}
         />
       </Box>
     </>

@@ -63,7 +63,7 @@ export function Numbering({ task, told, busy, onAnswer }: Taking) {
               sx={{ fontSize: 30, fontWeight: 700, fontVariantNumeric: 'tabular-nums' }}
             >{`${value ?? 0}°`}</Box>
             <Slider
-              aria-label={t`Lean of the straight edge`}
+              aria-label={t`Angle of the straightedge`}
               min={-15}
               max={35}
               step={1}
@@ -85,7 +85,7 @@ export function Numbering({ task, told, busy, onAnswer }: Taking) {
           type="submit"
           variant="contained"
           disabled={done || (!hook && value === undefined)}
-        >{t`That is it`}</Button>
+        >{t`Check`}</Button>
       </Box>
     </Box>
   );

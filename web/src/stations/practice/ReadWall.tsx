@@ -43,10 +43,10 @@ export function ReadWall({ task, fault, told, busy, onAnswer }: Taking & { fault
             ))}
         </Box>
         {toAsk.length > 0 && !asked && (
-          <Button variant="outlined" onClick={() => setAsked(true)}>{t`Ask who made it`}</Button>
+          <Button variant="outlined" onClick={() => setAsked(true)}>{t`Ask the person who made it`}</Button>
         )}
         <Box sx={{ color: 'text.secondary', mt: 1.5 }}>
-          <Worded>{t`By the records: the edge at ${trim(fault.sharpness, 1)} (1 is sharp, 2.5 dull), pitch at ${trim(fault.pitch_level, 1)} of 3.`}</Worded>
+          <Worded>{t`From the records: edge ${trim(fault.sharpness, 1)} (1 is sharp, 2.5 dull), resin ${trim(fault.pitch_level, 1)} of 3.`}</Worded>
         </Box>
       </Box>
       <Box>
@@ -67,7 +67,7 @@ export function ReadWall({ task, fault, told, busy, onAnswer }: Taking & { fault
                 }}
               >
                 <Box sx={{ fontWeight: 600 }}>{c.text}</Box>
-                {c.found ? t`That shows it, or it is better then.` : t`Nothing there, or no better.`}
+                {c.found ? t`Found it, or it got better.` : t`Nothing found, or no better.`}
               </Box>
             ) : (
               <Button
@@ -87,7 +87,7 @@ export function ReadWall({ task, fault, told, busy, onAnswer }: Taking & { fault
         </Box>
       </Box>
       <Box>
-        <Typography variant="h2">{t`Name the reason`}</Typography>
+        <Typography variant="h2">{t`Name the cause`}</Typography>
         <Box role="group" aria-label={t`Your answer`} sx={{ display: 'grid', gap: 1, mt: 1 }}>
           {task.choices.map((c) => (
             <Button

@@ -13,20 +13,20 @@ import { Skills } from '../../ui/Skills';
 
 export function Shelf() {
   const shelf = useDrills();
-  if (!shelf.data) return <Arriving title={t`Learn`} of={[shelf]} rows={3} />;
+  if (!shelf.data) return <Arriving title={t`Practice`} of={[shelf]} rows={3} />;
   const { drills, asked, whys } = shelf.data;
   // What waits comes before what was never tried, and that before what is known.
   const first = drills.find((d) => d.due > 0) ?? drills.find((d) => d.times === 0);
   const missing = drills.filter((d) => asked.includes(d.drill) && !d.passed);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1">{t`Learn`}</Typography>
+      <Typography variant="h1">{t`Practice`}</Typography>
       <Box sx={{ fontSize: 18, maxWidth: 760, my: 1 }}>
-        {t`A saw that cannot hurt anybody. Each drill takes two to five minutes; what was hard comes back sooner.`}
+        {t`A safe way to practice. Each drill takes two to five minutes. Hard questions come back sooner.`}
       </Box>
       {missing.length > 0 && (
         <Notice kind="said" sx={{ my: 1.5 }}>
-          {t`Before somebody is signed off here they have passed: ${missing.map((d) => d.name).join(', ')}.`}
+          {t`Required before sign-off: ${missing.map((d) => d.name).join(', ')}.`}
         </Notice>
       )}
       <Box
@@ -55,7 +55,7 @@ export function Shelf() {
             <ButtonBase
               key={w.why}
               component={RouterLink}
-              to={`/learn/why/${w.why}`}
+              to={`/practice/why/${w.why}`}
               sx={{
                 display: 'flex',
                 justifyContent: 'flex-start',
@@ -72,7 +72,7 @@ export function Shelf() {
         </li>
       </Box>
       <Notice kind="caution" sx={{ mt: 3 }}>
-        {t`A drill teaches what to look for. It is no substitute for being shown at a saw by a trained person.`}
+        {t`A drill teaches what to look for. It doesn't replace training at a real saw.`}
       </Notice>
     </Box>
   );
@@ -82,7 +82,7 @@ function Drill({ drill: d, first, asked }: { drill: ShelvedDrill; first: boolean
   return (
     <ButtonBase
       component={RouterLink}
-      to={`/learn/${d.drill}`}
+      to={`/practice/${d.drill}`}
       sx={{
         flex: 1,
         flexDirection: { xs: 'row', sm: 'column' },
@@ -110,7 +110,7 @@ function Drill({ drill: d, first, asked }: { drill: ShelvedDrill; first: boolean
           sx={{ color: first ? 'primary.main' : 'text.secondary', fontWeight: first ? 700 : 400, mt: 0.5 }}
         >
           {standing(d)}
-          {asked && !d.passed && t`, asked for here`}
+          {asked && !d.passed && ` · ${t`required here`}`}
         </Box>
       </Box>
     </ButtonBase>
@@ -119,8 +119,7 @@ function Drill({ drill: d, first, asked }: { drill: ShelvedDrill; first: boolean
 
 function standing(d: ShelvedDrill) {
   if (d.times === 0) return t`Not tried yet`;
-  if (d.due > 0)
-    return plural(d.due, { one: '# thing to be asked again', other: '# things to be asked again' });
+  if (d.due > 0) return plural(d.due, { one: '# question to repeat', other: '# questions to repeat' });
   if (d.passed) return t`Known for now`;
   return t`${d.known} of ${d.skills} known`;
 }

@@ -68,7 +68,7 @@ export function Stepwise({ board, busy, onPush }: Props) {
           </Box>
         );
       })}
-      <Button variant="contained" disabled={busy} onClick={push} sx={{ mt: 1 }}>{t`Push it so`}</Button>
+      <Button variant="contained" disabled={busy} onClick={push} sx={{ mt: 1 }}>{t`Push`}</Button>
     </Box>
   );
 }

@@ -15,7 +15,7 @@ export function Turning({ teeth, turn, onTurn }: Props) {
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mt: 1 }}>
       <Button
         variant="outlined"
-        aria-label={t`Back by a tooth`}
+        aria-label={t`Back one tooth`}
         onClick={() => onTurn((turn - 1 + teeth) % teeth)}
       >
         ◂
@@ -31,7 +31,7 @@ export function Turning({ teeth, turn, onTurn }: Props) {
         onChange={(_, v) => onTurn(v)}
         sx={{ flex: 1 }}
       />
-      <Button variant="outlined" aria-label={t`On by a tooth`} onClick={() => onTurn((turn + 1) % teeth)}>
+      <Button variant="outlined" aria-label={t`Forward one tooth`} onClick={() => onTurn((turn + 1) % teeth)}>
         ▸
       </Button>
     </Box>

@@ -20,7 +20,7 @@ export function Verdict({ task, told }: { task: DrillTask; told: DrillVerdict })
     <>
       <Notice kind={told.right ? 'done' : 'said'}>
         <Box sx={{ fontSize: 18, fontWeight: 700 }}>
-          {told.right ? t`Right.` : name ? t`Not so. Right is: ${name}` : t`Not yet.`}
+          {told.right ? t`Right.` : name ? t`Not quite. It's ${name}` : t`Not yet.`}
         </Box>
         {told.says.map((s) => (
           <Box key={s} sx={{ mt: 0.5 }}>
@@ -52,7 +52,9 @@ export function Verdict({ task, told }: { task: DrillTask; told: DrillVerdict })
       )}
       {told.next_at && (
         <Box sx={{ color: 'text.secondary', mt: 1 }}>
-          {told.right ? t`Asked again from ${day(told.next_at)} on.` : t`It comes again at once.`}
+          {told.right
+            ? t`You'll see this again from ${day(told.next_at)}.`
+            : t`You'll see it again right away.`}
         </Box>
       )}
     </>

@@ -23,10 +23,10 @@ export function Why() {
   const last = data.notches.length - 1;
   const n = data.notches[Math.min(at, last)]!;
   const figures: [string, string, number][] = [
-    [t`Heat, over what half of all boards burn at`, trim(n.heat, 2), n.heat / 1.5],
-    [t`Splinters, over what is fit to be seen`, trim(n.splinter, 2), n.splinter / 3],
-    [t`Load of the motor`, `${Math.round(100 * n.load)} %`, n.load / 1.2],
-    [t`Of the force, against the push`, `${Math.round(100 * n.push_share)} %`, n.push_share],
+    [t`Heat, share of what burns half of all boards`, trim(n.heat, 2), n.heat / 1.5],
+    [t`Tear-out, share of what a show face allows`, trim(n.splinter, 2), n.splinter / 3],
+    [t`Motor load`, `${Math.round(100 * n.load)} %`, n.load / 1.2],
+    [t`Share of the force against the feed`, `${Math.round(100 * n.push_share)} %`, n.push_share],
   ];
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
@@ -82,7 +82,7 @@ export function Why() {
           </Box>
         </Box>
       </Box>
-      <Button component={RouterLink} to="/learn" sx={{ mt: 2 }}>{t`All drills`}</Button>
+      <Button component={RouterLink} to="/practice" sx={{ mt: 2 }}>{t`All drills`}</Button>
     </Box>
   );
 }

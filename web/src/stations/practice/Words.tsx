@@ -9,7 +9,7 @@ import { terms } from '../../ui/terms';
 export function Words() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">{t`Words`}</Typography>
+      <Typography variant="h1">{t`Glossary`}</Typography>
       <Box
         component="ul"
         sx={{

@@ -3,11 +3,11 @@ import { t } from '@lingui/core/macro';
 import type { DrillName } from '../../api/types';
 
 export const drillNames: Record<DrillName, string> = {
-  feed: t`Feed it`,
+  feed: t`Feed the board`,
   feel: t`Feel the difference`,
   which: t`Which blade?`,
   read: t`Read a blade`,
-  'set-up': t`Set it up`,
-  wall: t`Read the wall`,
-  before: t`Before you cut`,
+  'set-up': t`Set up a saw`,
+  wall: t`Read the cut`,
+  before: t`Spot the danger`,
 };

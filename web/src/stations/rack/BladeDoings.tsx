@@ -36,14 +36,14 @@ export function BladeDoings({ blade: b }: { blade: Blade }) {
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {b.make === 'dado' && (
-          <Button component={Link} to={`/rack/${b.id}/set`} variant="outlined">{t`Its parts`}</Button>
+          <Button component={Link} to={`/blades/${b.id}/set`} variant="outlined">{t`Its parts`}</Button>
         )}
         {b.teeth > 0 && (
-          <Button component={Link} to={`/rack/${b.id}/survey`} variant="outlined">{t`Look it over`}</Button>
+          <Button component={Link} to={`/blades/${b.id}/survey`} variant="outlined">{t`Inspect`}</Button>
         )}
         {b.condition.unfit && !b.retired && <Mend blade={b} />}
-        <Button component={Link} to={`/rack/new?copy=${b.id}`} variant="outlined">{t`Copy`}</Button>
-        <Button component={Link} to={`/rack/labels?only=${b.id}`} variant="outlined">{t`Label`}</Button>
+        <Button component={Link} to={`/blades/new?copy=${b.id}`} variant="outlined">{t`Duplicate`}</Button>
+        <Button component={Link} to={`/blades/labels?only=${b.id}`} variant="outlined">{t`Label`}</Button>
         <FileButton
           variant="outlined"
 
@@ -56,16 +56,16 @@ export function BladeDoings({ blade: b }: { blade: Blade }) {
         </FileButton>
         {b.photo_at && (
           <Sure
-            asks={t`Drop the photo?`}
-            goes={t`Corte has no other copy of it.`}
-            yes={t`Drop it`}
+            asks={t`Delete photo?`}
+            goes={t`Corte keeps no other copy.`}
+            yes={t`Delete photo`}
             onYes={() => photo.mutate({ id: b.id, file: null })}
           >
-            {t`Drop the photo`}
+            {t`Delete photo`}
           </Sure>
         )}
         {b.retired ? (
-          <Button variant="outlined" onClick={() => restore.mutate(b.id)}>{t`Put it back`}</Button>
+          <Button variant="outlined" onClick={() => restore.mutate(b.id)}>{t`Restore`}</Button>
         ) : (
           <Retire
             what={t`blade`}

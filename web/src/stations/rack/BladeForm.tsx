@@ -116,7 +116,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
     const done = {
       onSuccess: (b: Blade) => {
         unsaved.saved();
-        void go(`/rack/${b.id}`);
+        void go(`/blades/${b.id}`);
       },
     };
     if (blade) change.mutate({ id: blade.id, version, body: input }, done);
@@ -126,7 +126,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
     <RecordForm
       what="blade"
       title={title}
-      back={blade ? { to: `/rack/${blade.id}`, name: blade.name } : { to: '/rack', name: t`Rack` }}
+      back={blade ? { to: `/blades/${blade.id}`, name: blade.name } : { to: '/blades', name: t`Blades` }}
       mine={input}
       theirs={conflict ? (now ? record(now) : {}) : undefined}
       units={units}
@@ -139,19 +139,19 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       refused={refused?.message}
       preview={<Preview blade={draft.data} units={units} problem={refused} />}
       previewWidth={320}
-      save={blade ? t`Save` : t`Put it on the rack`}
+      save={blade ? t`Save` : t`Add blade`}
       saving={saving}
       onSave={save}
     >
       {unsaved.question}
-      <Group name={t`What it is`}>
+      <Group name={t`Type`}>
         <LineField
           label={t`Name`}
           value={input.name}
           most={60}
           onText={(name) => set({ name })}
           problem={input.name === '' ? undefined : problem('name')}
-          hint={input.name === '' ? t`as the shop calls it` : undefined}
+          hint={input.name === '' ? t`your name for it` : undefined}
         />
         <SelectField
           label={t`Kind`}
@@ -166,13 +166,13 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
           }
         />
         <SelectField
-          label={t`Kept for`}
+          label={t`Set aside for`}
           value={input.kept_for}
           choices={Object.entries(keptForWords) as [BladeInput['kept_for'], string][]}
           onChoose={(kept_for) => set({ kept_for })}
         />
         <LineField
-          label={t`Where it hangs`}
+          label={t`Location`}
           value={input.hangs ?? ''}
           most={120}
           onText={(hangs) => set({ hangs })}
@@ -189,7 +189,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
           value={input.max_rpm}
           onNumber={(max_rpm) => set({ max_rpm })}
           problem={problem('max_rpm')}
-          hint={t`if it is on the blade`}
+          hint={t`if printed on the blade`}
         />
       </Group>
       {toothed && (
@@ -215,7 +215,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
             value={input.hook_deg}
             onNumber={(hook_deg) => set({ hook_deg })}
             problem={problem('hook_deg')}
-            hint={input.hook_deg === undefined ? t`left empty: nobody has read it` : undefined}
+            hint={input.hook_deg === undefined ? t`leave empty if unknown` : undefined}
           />
           {bevelled && (
             <NumberField
@@ -232,7 +232,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
               value={input.group}
               onNumber={(group) => set({ group })}
               problem={problem('group')}
-              hint={t`raker included; 5 is usual`}
+              hint={t`including the raker, usually 5`}
             />
           )}
           {input.grind === 'ATBR' && length('raker_mm', t`Raker lower by`, true)}
@@ -277,25 +277,25 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
             onCheck={(shoulder) => set({ shoulder })}
           />
           <CheckField
-            label={t`Faces ground askew`}
+            label={t`Face bevel`}
             value={input.shear ?? false}
             onCheck={(shear) => set({ shear })}
           />
           <CheckField
-            label={t`To be thrown away`}
+            label={t`Disposable`}
             value={input.throwaway ?? false}
             onCheck={(throwaway) => set({ throwaway })}
           />
         </Group>
       )}
       {toothed && <Unmarked input={input} units={units} onRead={set} />}
-      <Group name={t`Owning it`}>
+      <Group name={t`Purchase`}>
         <NumberField
           label={t`Price`}
           value={input.price}
           onNumber={(price) => set({ price })}
           problem={problem('price')}
-          hint={t`in the shop’s own money`}
+          hint={t`in your currency`}
         />
         {length('carbide_mm', t`Carbide left on a tip`, true)}
         <NumberField
@@ -303,7 +303,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
           value={input.sharpened_before}
           onNumber={(sharpened_before) => set({ sharpened_before })}
           problem={problem('sharpened_before')}
-          hint={t`before this log began`}
+          hint={t`before you started this log`}
         />
         <Box sx={{ gridColumn: '1 / -1' }}>
           <LineField
@@ -335,7 +335,7 @@ function Preview({
   return (
     <Box
       component="section"
-      aria-label={t`As drawn from its numbers`}
+      aria-label={t`Drawn from its measurements`}
       sx={{ position: { md: 'sticky' }, top: 8, opacity: problem ? 0.45 : 1 }}
     >
       <Box sx={{ display: 'grid', placeItems: 'center', '& svg': { maxWidth: '100%', height: 'auto' } }}>
@@ -345,17 +345,13 @@ function Preview({
         <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 1 }}>
           <TeethStrip blade={b} width={130} height={58} />
           <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>
-            {formatLength(b.pitch_mm, units)}
-            {t` from tip to tip`}
+            {t`Tooth spacing ${formatLength(b.pitch_mm, units)}`}
             <br />
-            {t`gullets `}
-            {formatLength(b.gullet_depth_mm, units)}
+            {t`Gullets ${formatLength(b.gullet_depth_mm, units)} deep`}
             {b.side_clearance_mm && (
               <>
                 <br />
-                {t`clears by `}
-                {formatThin(b.side_clearance_mm, units)}
-                {t` a side`}
+                {t`Side clearance ${formatThin(b.side_clearance_mm, units)}`}
               </>
             )}
           </Box>

@@ -35,7 +35,7 @@ export function BladeMeasured({ blade, units }: { blade: Blade; units: Units }) 
               </Box>
               <Button
                 component={Link}
-                to={`/true/${test}?blade=${blade.id}${blade.mounted_on ? `&saw=${blade.mounted_on}` : ''}`}
+                to={`/align/${test}?blade=${blade.id}${blade.mounted_on ? `&saw=${blade.mounted_on}` : ''}`}
                 variant="outlined"
                 size="small"
                 aria-label={t`Measure: ${testWords[test].title}`}

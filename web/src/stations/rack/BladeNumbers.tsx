@@ -25,8 +25,11 @@ export function BladeNumbers({ blade: b, saw, units }: Props) {
   const rows: [string, string | undefined][] = [
     [t`What`, makeWords[b.make]],
     [t`Teeth`, b.teeth ? t`${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : t`none`],
-    [t`Grind`, b.grind && grindWords[b.grind] + (b.group ? t`, groups of ${b.group}` : '')],
-    [t`Hook`, b.grind && (b.hook_known ? `${trim(b.hook_deg, 1)}°` : t`not read`)],
+    [
+      t`Grind`,
+      b.grind && [grindWords[b.grind], b.group && t`groups of ${b.group}`].filter(Boolean).join(', '),
+    ],
+    [t`Hook`, b.grind && (b.hook_known ? `${trim(b.hook_deg, 1)}°` : t`not recorded`)],
     [t`Top bevel`, b.bevel_deg ? `${trim(b.bevel_deg, 1)}°` : undefined],
     [
       t`Side clearance`,
@@ -41,19 +44,19 @@ export function BladeNumbers({ blade: b, saw, units }: Props) {
           : t`flat`
         : undefined,
     ],
-    [t`Speed limit`, b.max_rpm ? t`${trim(b.max_rpm, 0)} rpm` : t`not noted: read it off the plate`],
+    [t`Speed limit`, b.max_rpm ? t`${trim(b.max_rpm, 0)} rpm` : t`not recorded`],
     [t`Coating`, b.coating === 'none' ? undefined : coatingWords[b.coating]],
     ...b.features.map((f): [string, string] => [upper(f.name), f.why]),
     [t`Body slots`, b.slots ? String(b.slots) : undefined],
     [t`Carbide left`, b.carbide_mm ? formatThin(b.carbide_mm, units) : undefined],
     [t`Price`, b.price ? trim(b.price, 2) : undefined],
-    [t`Kept for`, keptForWords[b.kept_for] + (b.nails ? t`, nail-rated` : '')],
-    [t`Hangs`, saw ? t`on ${saw}` : b.hangs || t`not said`],
+    [t`Set aside for`, [keptForWords[b.kept_for], b.nails && t`nail-rated`].filter(Boolean).join(', ')],
+    [t`Location`, saw ? t`on ${saw}` : b.hangs || t`not recorded`],
     [
       t`Cut so far`,
       t`${formatRun(c.metres, units)} in ${plural(c.cuts, { one: '# log line', other: '# log lines' })}`,
     ],
-    [t`Since washing`, formatRun(c.metres_since_wash, units)],
+    [t`Since cleaning`, formatRun(c.metres_since_wash, units)],
     [
       t`Since sharpening`,
       t`${formatRun(c.metres_since_sharpening, units)}, sharpened ${times(c.sharpenings + b.sharpened_before)}`,

@@ -95,10 +95,10 @@ function Head({
               to={`/care/wash?b=${b.id}`}
               variant={b.condition.state === 'pitchy' ? 'contained' : 'outlined'}
             >
-              {t`Wash it`}
+              {t`Clean`}
             </Button>
           )}
-          <Button component={Link} to={`/rack/${b.id}/edit${search}`} variant="outlined">{t`Edit`}</Button>
+          <Button component={Link} to={`/blades/${b.id}/edit${search}`} variant="outlined">{t`Edit`}</Button>
           {care && <BladeMenu care={care} />}
         </Box>
       </Box>
@@ -106,7 +106,8 @@ function Head({
         <Worded>
           {[
             b.teeth > 0 ? specOf(b, units) : makeWords[b.make],
-            keptForWords[b.kept_for] + (b.nails ? t`, nail-rated` : ''),
+            keptForWords[b.kept_for],
+            b.nails && t`nail-rated`,
             saw ? t`on ${saw}` : b.hangs,
           ]
             .filter(Boolean)
@@ -115,10 +116,7 @@ function Head({
       </Box>
       {b.retired && (
         <Notice kind="caution" sx={{ mt: 1 }}>
-          {t`Retired: `}
-          {retiredWords[b.retired.reason] ?? b.retired.reason}
-          {b.retired.note && `, ${b.retired.note}`}
-          {t`. It is not offered for any cut.`}
+          {t`Retired: ${[retiredWords[b.retired.reason] ?? b.retired.reason, b.retired.note].filter(Boolean).join(', ')}. It isn't offered for any cut.`}
         </Notice>
       )}
       {b.note && <Typography sx={{ mt: 0.5, overflowWrap: 'anywhere' }}>{b.note}</Typography>}
@@ -133,10 +131,10 @@ function LifeOf({ blade: b, units }: { blade: Blade; units: Units }) {
   if (b.teeth === 0) return <Box />;
   return (
     <Box component="section" aria-labelledby="life" sx={{ minWidth: 0 }}>
-      <Typography id="life" variant="h2">{t`Its life so far`}</Typography>
+      <Typography id="life" variant="h2">{t`Life so far`}</Typography>
       {life.error && !life.data && <Trouble>{life.error.message}</Trouble>}
       {life.data && life.data.points.length < 2 && (
-        <Box sx={{ my: 1 }}>{t`Nothing cut with it yet. A cut made under Run begins the line.`}</Box>
+        <Box sx={{ my: 1 }}>{t`No cuts yet. Cuts you log under Run appear here.`}</Box>
       )}
       {life.data && life.data.points.length >= 2 && (
         <Box sx={{ height: { xs: 260, md: 316 } }}>
@@ -151,12 +149,12 @@ function LifeOf({ blade: b, units }: { blade: Blade; units: Units }) {
 
 function aheadOf(l: Life, units: Units, day: (at: string) => string): string {
   const out: string[] = [];
-  if (l.wash === 'due') out.push(t`A wash is due.`);
-  else if (l.wash_at) out.push(t`A wash is due about ${day(l.wash_at.likely)}.`);
-  if (l.sharpen === 'due') out.push(t`The edge is due to be sharpened.`);
+  if (l.wash === 'due') out.push(t`Cleaning is due.`);
+  else if (l.wash_at) out.push(t`Clean about ${day(l.wash_at.likely)}.`);
+  if (l.sharpen === 'due') out.push(t`Sharpening is due.`);
   else if (l.left_m > 0)
     out.push(
-      t`About ${formatRun(l.left_m, units)} more until it is dull, between ${formatRun(l.left_low_m, units)} and ${formatRun(l.left_high_m, units)} for two of three such blades.`,
+      t`Dull after about ${formatRun(l.left_m, units)} more. Two of three blades like it last ${formatRun(l.left_low_m, units)} to ${formatRun(l.left_high_m, units)}.`,
     );
   return out.join(' ');
 }
@@ -169,7 +167,7 @@ function History({ id, units }: { id: string; units: Units }) {
       <Typography id="history" variant="h2">{t`History`}</Typography>
       {log.error && !log.data && <Trouble>{log.error.message}</Trouble>}
       {log.data && rows.length === 0 && (
-        <Typography>{t`Nothing logged yet. A cut made under Run writes the first line.`}</Typography>
+        <Typography>{t`Nothing logged yet. Cuts you log under Run appear here.`}</Typography>
       )}
       <Days rows={rows} units={units} />
       {log.hasNextPage && (

@@ -12,7 +12,7 @@ import { FileButton } from '../../ui/FileButton';
 import type { ImportPreview, RackFile } from '../../api/types';
 import { Notice, Trouble } from '../../ui/Notice';
 
-const words = { add: t`add`, change: t`change`, same: t`same`, refuse: t`refused` } as const;
+const words = { add: t`add`, change: t`change`, same: t`same`, refuse: t`rejected` } as const;
 const marks = { add: '+', change: '~', same: '=', refuse: '×' } as const;
 
 export function Files() {
@@ -31,15 +31,14 @@ export function Files() {
   const failed = preview.error ?? save.error;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
-      <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Rack`}</Button>
-      <Typography variant="h1">{t`Files in and out`}</Typography>
+      <Button component={Link} to={`/blades${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Blades`}</Button>
+      <Typography variant="h1">{t`Import and export`}</Typography>
       <Box component="section" aria-labelledby="out" sx={{ mt: 2 }}>
-        <Typography id="out" variant="h2">{t`Out`}</Typography>
+        <Typography id="out" variant="h2">{t`Export`}</Typography>
         <Typography sx={{ mb: 1 }}>
           <Trans>
-            JSON holds saws and blades, and keeps to{' '}
-            <a href="/api/v1/schemas/rack.json">a published schema</a>. CSV holds the blades, for a
-            spreadsheet.
+            JSON has saws and blades and follows <a href="/api/v1/schemas/rack.json">a published schema</a>.
+            CSV has the blades, for a spreadsheet.
           </Trans>
         </Typography>
         <Box sx={{ display: 'flex', gap: 1 }}>
@@ -62,9 +61,9 @@ export function Files() {
         </Box>
       </Box>
       <Box component="section" aria-labelledby="in" sx={{ mt: 3 }}>
-        <Typography id="in" variant="h2">{t`In`}</Typography>
+        <Typography id="in" variant="h2">{t`Import`}</Typography>
         <Typography sx={{ mb: 1 }}>
-          {t`Rows are met by their id, else by their name. In CSV sizes may stand as you write them: 3.2, 1/8", 5/8.`}
+          {t`Rows are matched by id, then by name. Write sizes in CSV as you like: 3.2, 1/8", 5/8.`}
         </Typography>
         <FileButton
           variant="contained"
@@ -117,17 +116,17 @@ function Rows({
     <Box sx={{ mt: 2 }}>
       <div role="status">
         <Typography variant="h3">
-          {t`${name}: ${p.add} to add, ${p.change} to change, ${p.same} the same, ${p.refuse} refused`}
+          {t`${name}: ${p.add} to add, ${p.change} to change, ${p.same} the same, ${p.refuse} rejected`}
         </Typography>
       </div>
       <Box sx={{ display: 'flex', gap: 1, my: 1, alignItems: 'center', flexWrap: 'wrap' }}>
         <Button variant="contained" disabled={some === 0 || saving} onClick={onSave}>
           {some === 0 ? t`Nothing to save` : plural(some, { one: 'Save # row', other: 'Save # rows' })}
         </Button>
-        {p.refuse > 0 && some > 0 && <span>{t`The refused rows are left out.`}</span>}
+        {p.refuse > 0 && some > 0 && <span>{t`Rejected rows are skipped.`}</span>}
         {p.same > 0 && (
           <Button size="small" onClick={() => setAll(!all)}>
-            {all ? t`Hide the same` : t`Show the same too`}
+            {all ? t`Hide unchanged rows` : t`Show unchanged rows`}
           </Button>
         )}
       </Box>

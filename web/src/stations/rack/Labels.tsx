@@ -39,10 +39,10 @@ export function Labels() {
       sx={{ px: { xs: 2, md: 3 }, py: 2, '@media print': { p: 0, '& .screen': { display: 'none' } } }}
     >
       <Box className="screen">
-        <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Rack`}</Button>
+        <Button component={Link} to={`/blades${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Blades`}</Button>
         <Typography variant="h1">{t`Labels`}</Typography>
         <Typography sx={{ my: 1, maxWidth: 640 }}>
-          {t`Twenty-four to an A4 sheet, with a code that opens the blade’s page on this Corte. Print at full size, without margins added.`}
+          {t`Twenty-four per A4 sheet, with a code that opens the blade's page. Print at 100 % without added margins.`}
         </Typography>
         <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mb: 1 }}>
           <Button
@@ -55,7 +55,7 @@ export function Labels() {
           <Button variant="outlined" size="small" onClick={() => setPicked(new Set())}>{t`Tick none`}</Button>
           <Box sx={{ width: 190 }}>
             <NumberField
-              label={t`Labels gone already`}
+              label={t`Labels already used`}
               value={skip}
               onNumber={(v) => {
                 setSkip(Math.max(0, Math.min(23, Math.round(v ?? 0))));
@@ -68,7 +68,7 @@ export function Labels() {
             disabled={ids.length === 0 || ids.length > MOST || labels.isPending}
             onClick={() => labels.mutate({ ids, units, skip })}
           >
-            {t`Lay out ${ids.length}`}
+            {t`Make ${ids.length}`}
           </Button>
           {sheet && (
             <>

@@ -43,7 +43,7 @@ export function Look({ units, take, onTake }: Props) {
   const on = useMarked(asking, begin, (l) => thirds(l.tips));
   return (
     <Box>
-      <PhotoChoice of={t`A photo of a blade`} {...on.choice} />
+      <PhotoChoice of={t`Photo of a blade`} {...on.choice} />
       {!on.photo && <HowTo />}
       {on.photo && (
         <Box
@@ -57,12 +57,12 @@ export function Look({ units, take, onTake }: Props) {
           <Box>
             <LookView photo={on.photo} look={look} {...on.view} />
             <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
-              {t`Does the dashed line not run over the tips? Tap a tip, or drag a ring onto one; it looks again.`}
+              {t`If the dashed line misses the tips, tap a tip or drag a ring onto one.`}
             </Box>
           </Box>
           <Box>
             <Box role="status" sx={{ minHeight: 28 }}>
-              {asking.isPending && t`Looking…`}
+              {asking.isPending && t`Measuring…`}
               {look && (
                 <Typography variant="h2" sx={{ fontSize: 44, lineHeight: 1.1 }}>
                   {t`${look.teeth} teeth`}
@@ -74,7 +74,7 @@ export function Look({ units, take, onTake }: Props) {
             </Box>
             {asking.error && <Trouble sx={{ mb: 1 }}>{asking.error.message}</Trouble>}
             {asking.error && on.moved && (
-              <Button variant="outlined" onClick={on.afresh}>{t`Look for it again`}</Button>
+              <Button variant="outlined" onClick={on.afresh}>{t`Measure again`}</Button>
             )}
             {look && (
               <Read key={on.photo.width + look.teeth} look={look} units={units} take={take} onTake={onTake} />
@@ -104,10 +104,10 @@ const HowTo = () => (
     </Box>
     <Box sx={{ flex: '1 1 260px', maxWidth: 520, fontSize: 17 }}>
       <Typography sx={{ mb: 1, fontSize: 'inherit' }}>
-        {t`Saw off the mains, blade off the arbor. Lay it flat on something plain of another colour, all of it in the picture, and take it from straight above, in even light. A clean blade reads best.`}
+        {t`Unplug the saw and take the blade off. Lay it flat on a plain surface of a different color. Take the photo from straight above in even light, with the whole blade in the picture. A clean blade works best.`}
       </Typography>
       <Typography sx={{ color: 'text.secondary', fontSize: 'inherit' }}>
-        {t`Corte counts the teeth, reads the hook, and looks for gaps. The photo is not kept.`}
+        {t`Corte counts the teeth, estimates the hook angle and looks for gaps. The photo isn't saved.`}
       </Typography>
     </Box>
   </Box>
@@ -167,7 +167,7 @@ function Read({ look, units, take, onTake }: Props & { look: BladeLook }) {
       {look.bore_ratio !== undefined && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
           <Segments
-            label={t`Which size is known`}
+            label={t`Known size`}
             value={known}
             choices={[
               { value: 'none', name: t`No size known` },
@@ -192,7 +192,7 @@ function Read({ look, units, take, onTake }: Props & { look: BladeLook }) {
       )}
       {got.diameter_mm !== undefined && got.bore_mm !== undefined && (
         <Box role="status">
-          {t`about ${formatLength(got.diameter_mm, units)} across, bore ${formatLength(got.bore_mm, units)}: measure the bore before you mount it`}
+          {t`about ${formatLength(got.diameter_mm, units)} diameter, ${formatLength(got.bore_mm, units)} bore. Measure the bore before you mount it`}
         </Box>
       )}
       {sizes.error && known !== 'none' && <Trouble>{sizes.error.message}</Trouble>}
@@ -203,15 +203,15 @@ function Read({ look, units, take, onTake }: Props & { look: BladeLook }) {
             <Box key={a.blade_id} sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
               <Button
                 component={Link}
-                to={`/rack/${a.blade_id}`}
+                to={`/blades/${a.blade_id}`}
                 sx={{ textAlign: 'left', overflowWrap: 'anywhere' }}
               >
                 {a.name}
               </Button>
               <Box component="span" sx={{ color: 'text.secondary', fontSize: 15 }}>
                 {[
-                  a.agrees.length > 0 && t`alike in ${a.agrees.map((x) => traits[x]).join(', ')}`,
-                  a.differs.length > 0 && t`not in ${a.differs.map((x) => traits[x]).join(', ')}`,
+                  a.agrees.length > 0 && t`matches ${a.agrees.map((x) => traits[x]).join(', ')}`,
+                  a.differs.length > 0 && t`differs in ${a.differs.map((x) => traits[x]).join(', ')}`,
                 ]
                   .filter(Boolean)
                   .join('; ')}
@@ -221,7 +221,7 @@ function Read({ look, units, take, onTake }: Props & { look: BladeLook }) {
         </Box>
       )}
       {look.alike.length === 0 && (
-        <Box sx={{ color: 'text.secondary' }}>{t`No blade of the rack has as many teeth.`}</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t`None of your blades has this many teeth.`}</Box>
       )}
       <Button
         variant="contained"
@@ -245,12 +245,12 @@ export function LookPage() {
   const go = useNavigate();
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Rack`}</Button>
+      <Button component={Link} to={`/blades${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Blades`}</Button>
       <Typography variant="h1" sx={{ mb: 1 }}>{t`Which blade is this?`}</Typography>
       <Look
         units={units}
-        take={t`Make it a new blade`}
-        onTake={(read) => void go('/rack/new', { state: { read } })}
+        take={t`Add as new blade`}
+        onTake={(read) => void go('/blades/new', { state: { read } })}
       />
     </Box>
   );

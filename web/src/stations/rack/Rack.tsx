@@ -1,5 +1,6 @@
 /** Rack: the wall of blades, how each stands and what is due; the one that is looked at stands large beside it. */
 import { t } from '@lingui/core/macro';
+import { listOf } from '../../measure/format';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
@@ -71,9 +72,7 @@ export function Rack() {
   const blades = useBlades(wanted.retired);
   const owner = useOwner();
   const damaged = (useDamaged().data ?? []).filter((r) => ['blades', 'saws', 'dado_sets'].includes(r.table));
-  const named = new Intl.ListFormat(undefined, { type: 'conjunction' }).format(
-    damaged.map((r) => r.name ?? r.id),
-  );
+  const named = listOf(damaged.map((r) => r.name ?? r.id));
   const { search } = useLocation();
   const asked = useDeferredValue(wanted);
   const found = useMemo(() => (blades.data ?? []).filter((b) => matches(b, asked)), [blades.data, asked]);
@@ -98,15 +97,15 @@ export function Rack() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: some.length > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
-        <Typography variant="h1">{t`Rack`}</Typography>
+        <Typography variant="h1">{t`Blades`}</Typography>
         <Box role="status" sx={{ mr: 'auto', color: 'text.secondary', width: { xs: 96, sm: 'auto' } }}>
           {!blades.data && '\u00a0'}
           {blades.data &&
             (found.length === total
-              ? `${total} ${wanted.retired ? 'retired' : t`on the wall`}`
+              ? `${total} ${wanted.retired ? 'retired' : t`in the rack`}`
               : t`${found.length} of ${total}`)}
         </Box>
-        <Button component={Link} to={`/rack/new${search}`} variant="contained">{t`Add a blade`}</Button>
+        <Button component={Link} to={`/blades/new${search}`} variant="contained">{t`Add blade`}</Button>
         <More
           retired={wanted.retired}
           search={search}
@@ -118,7 +117,7 @@ export function Rack() {
         <Notice
           kind="caution"
           sx={{ my: 1 }}
-          action={owner && <Button component={Link} to="/shop">{t`Repair records`}</Button>}
+          action={owner && <Button component={Link} to="/settings">{t`Repair records`}</Button>}
         >
           {owner
             ? t`These records can't be read and are left out: ${named}.`
@@ -146,7 +145,7 @@ export function Rack() {
           placeholder={t`name, 60 ATB, peg 3…`}
         />
         <SelectField
-          label={t`Kept for`}
+          label={t`Set aside for`}
           value={wanted.use}
           choices={uses}
           onChoose={(use) => put('use', use)}
@@ -164,15 +163,15 @@ export function Rack() {
             '& > div': { width: 'max-content' },
           }}
         >
-          <Segments label={t`Hang`} value={order} choices={orders} onChoose={setOrder} />
+          <Segments label={t`Put back`} value={order} choices={orders} onChoose={setOrder} />
         </Box>
       </Box>
       {blades.data && found.length === 0 && (
         <Box sx={{ my: 2 }}>
           {total > 0 ? (
-            t`None of them is like that.`
+            t`No blades match.`
           ) : wanted.retired ? (
-            t`Nothing is retired.`
+            t`No retired blades.`
           ) : (
             <FirstThings missing={saws.data?.length === 0 ? 'saw' : 'blade'} />
           )}
@@ -234,9 +233,9 @@ function Beside({ blade: b, units, search }: { blade: Blade; units: Units; searc
         </Box>
       )}
       <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
-        <Button component={Link} to={`/rack/${b.id}${search}`} variant="outlined">{t`Its page`}</Button>
+        <Button component={Link} to={`/blades/${b.id}${search}`} variant="outlined">{t`Blade page`}</Button>
         {b.teeth > 0 && !b.retired && (
-          <Button component={Link} to={`/care/wash?b=${b.id}`} variant="outlined">{t`Wash it`}</Button>
+          <Button component={Link} to={`/care/wash?b=${b.id}`} variant="outlined">{t`Clean`}</Button>
         )}
       </Box>
     </Box>
@@ -265,7 +264,7 @@ function PickedBar({ blades, care, onClear }: { blades: Blade[]; care: BladeCare
       >
         <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>{t`${blades.length} picked`}</Box>
         <Button onClick={onClear}>{t`Clear`}</Button>
-        <Button component={Link} to={`/rack/labels?${of('only')}`} variant="outlined">{t`Labels`}</Button>
+        <Button component={Link} to={`/blades/labels?${of('only')}`} variant="outlined">{t`Labels`}</Button>
         {one && !one.blade.condition.away && (
           <Button variant="outlined" onClick={() => setSending(true)}>{t`Send out`}</Button>
         )}
@@ -274,7 +273,7 @@ function PickedBar({ blades, care, onClear }: { blades: Blade[]; care: BladeCare
           disabled={washable.length === 0}
           onClick={() => void go(`/care/wash?${washable.map((b) => `b=${b.id}`).join('&')}`)}
         >
-          {t`Wash ${washable.length}`}
+          {t`Clean ${washable.length}`}
         </Button>
       </Box>
       {sending && one && <SendDialog care={one} onClose={() => setSending(false)} />}
@@ -297,25 +296,25 @@ function More({
       <Button
         variant="outlined"
         aria-haspopup="menu"
-        aria-label={t`More for the rack`}
+        aria-label={t`More`}
         onClick={(e) => setAnchor(e.currentTarget)}
       >
         {t`More`}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem component={Link} to={`/rack/look${search}`}>{t`Which blade is this?`}</MenuItem>
-        <MenuItem component={Link} to={`/rack/saws/new${search}`}>{t`Add a saw`}</MenuItem>
-        <MenuItem component={Link} to={`/rack/labels${search}`}>{t`Labels`}</MenuItem>
-        <MenuItem component={Link} to={`/rack/files${search}`}>{t`Files in and out`}</MenuItem>
+        <MenuItem component={Link} to={`/blades/look${search}`}>{t`Which blade is this?`}</MenuItem>
+        <MenuItem component={Link} to={`/saws/new${search}`}>{t`Add saw`}</MenuItem>
+        <MenuItem component={Link} to={`/blades/labels${search}`}>{t`Labels`}</MenuItem>
+        <MenuItem component={Link} to={`/blades/files${search}`}>{t`Import and export`}</MenuItem>
         <MenuItem
           onClick={() => {
             setAnchor(null);
             onRetired(!retired);
           }}
         >
-          {retired ? t`Back to the wall` : t`Retired ones`}
+          {retired ? t`Back to my blades` : t`Retired blades`}
         </MenuItem>
-        <MenuItem component={Link} to="/contract">{t`For other programs: the contract`}</MenuItem>
+        <MenuItem component={Link} to="/contract">{t`API contract`}</MenuItem>
       </Menu>
     </>
   );

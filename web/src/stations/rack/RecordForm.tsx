@@ -79,7 +79,7 @@ export function RecordForm(p: Props) {
                 {p.refused}
               </Box>
             )}
-            {!named && <Box sx={{ color: 'text.secondary' }}>{t`It needs a name.`}</Box>}
+            {!named && <Box sx={{ color: 'text.secondary' }}>{t`Enter a name.`}</Box>}
           </Box>
         </form>
       </Box>

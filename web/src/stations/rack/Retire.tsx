@@ -29,7 +29,7 @@ export function Retire({ what, name, reasons, onRetire }: Props) {
         <DialogTitle>{t`Retire ${name}?`}</DialogTitle>
         <DialogContent>
           <Box sx={{ mb: 2 }}>
-            {t`A retired ${what} is never offered again. Its log stays, and it can be brought back.`}
+            {t`A retired ${what} is no longer offered. Its log stays, and you can bring it back.`}
           </Box>
           <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
             <SelectField
@@ -42,7 +42,7 @@ export function Retire({ what, name, reasons, onRetire }: Props) {
           </Box>
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => setOpen(false)}>{t`Keep it`}</Button>
+          <Button onClick={() => setOpen(false)}>{t`Keep`}</Button>
           <Button
             color="error"
             variant="outlined"
@@ -52,7 +52,7 @@ export function Retire({ what, name, reasons, onRetire }: Props) {
               if (reason !== '') onRetire({ reason, note: note || undefined });
             }}
           >
-            {t`Retire it`}
+            {t`Retire`}
           </Button>
         </DialogActions>
       </Dialog>

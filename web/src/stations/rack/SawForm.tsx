@@ -1,6 +1,5 @@
 /** A saw, by what can be read off it and its manual. */
 import { t } from '@lingui/core/macro';
-import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -135,7 +134,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
     const done = {
       onSuccess: () => {
         unsaved.saved();
-        void go('/bench');
+        void go('/saws');
       },
     };
     if (saw) change.mutate({ id: saw.id, version, body: input }, done);
@@ -145,7 +144,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
     <RecordForm
       what="saw"
       title={title}
-      back={{ to: '/bench', name: t`Bench` }}
+      back={{ to: '/saws', name: t`Saws` }}
       mine={input}
       theirs={conflict ? (now ? pick(now, typed) : {}) : undefined}
       units={units}
@@ -162,19 +161,17 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
             <>
               <SawFace saw={draft.data} units={units} />
               <Box sx={{ fontSize: 15, mt: 1 }}>
-                <Trans>
-                  The blade may be given <b>{trim(draft.data.power_limit_w, 0)} W</b>
-                  {draft.data.power_limit_w < draft.data.motor_w
-                    ? t`: the circuit carries less than the motor gives.`
-                    : t`, all that the motor gives.`}
-                </Trans>
+                <b>{t`Power at the blade: ${trim(draft.data.power_limit_w, 0)} W.`}</b>{' '}
+                {draft.data.power_limit_w < draft.data.motor_w
+                  ? t`The circuit carries less than the motor can draw.`
+                  : t`That is the full power of the motor.`}
               </Box>
             </>
           )}
         </Box>
       }
       previewWidth={260}
-      save={saw ? t`Save` : t`Put it in the shop`}
+      save={saw ? t`Save` : t`Add saw`}
       saving={add.isPending || change.isPending}
       onSave={save}
       more={
@@ -183,13 +180,13 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
             what="saw"
             name={saw.name}
             reasons={['worn-out', 'sold', 'lost', 'other']}
-            onRetire={(body) => retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/bench') })}
+            onRetire={(body) => retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/saws') })}
           />
         )
       }
     >
       {unsaved.question}
-      <Group name={t`What it is`}>
+      <Group name={t`Type`}>
         <LineField label={t`Name`} value={input.name} most={60} onText={(name) => set({ name })} />
         <SelectField
           label={t`Kind`}
@@ -220,10 +217,10 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         {number('tilt_deg', t`Tilts to`, t`degrees`, t`0 for the usual 45`)}
         {input.kind === 'table' && (
           <SelectField
-            label={t`The blade’s top tilts`}
+            label={t`The top of the blade tilts`}
             value={input.tilt_side ?? 'unknown'}
             choices={[
-              ['unknown', t`not known`],
+              ['unknown', t`unknown`],
               ['left', t`to the left`],
               ['right', t`to the right`],
             ]}
@@ -233,7 +230,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         {input.kind === 'table' && length('fence_reach_mm', t`Fence reaches`, true)}
         {input.kind === 'circular' && length('shoe_mm', t`Width of the shoe`, true)}
         {number('turn_deg', t`Turns to`, t`degrees`, t`0 for the usual 45`)}
-        {input.kind === 'miter' && length('chop_width_mm', t`Chops, at most`, true)}
+        {input.kind === 'miter' && length('chop_width_mm', t`Longest chop`, true)}
         {input.kind === 'miter' && input.sliding && length('crosscut_mm', t`Slide crosses`, true)}
         {input.kind === 'miter' && length('below_table_mm', t`Goes below the table`, true)}
       </Group>
@@ -267,14 +264,14 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
       <Group name={t`Guards and limits`}>
         {input.kind !== 'miter' && length('knife_mm', t`Riving knife`, true)}
         <LengthField
-          label={t`A bushing to`}
+          label={t`Bushing to`}
           mm={input.bushings_mm?.[0]}
           units={units}
           live
           onLength={(mm) => withNow((now) => ({ bushings_mm: [mm, ...(now.bushings_mm ?? []).slice(1)] }))}
           onClear={() => set({ bushings_mm: [] })}
           problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
-          hint={t`a wider bore it fits`}
+          hint={t`a larger bore it can take`}
         />
         <CheckField
           label={t`Dado sets allowed`}
@@ -290,14 +287,14 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
               label={t`The nut is`}
               value={input.nut_side ?? 'unknown'}
               choices={[
-                ['unknown', t`not known`],
+                ['unknown', t`unknown`],
                 ['left', t`left of the blade`],
                 ['right', t`right of the blade`],
               ]}
               onChoose={(nut_side) => set({ nut_side })}
             />
             <CheckField
-              label={t`Washer may be left off`}
+              label={t`Washer can be left off`}
               value={input.washer_off ?? false}
               onCheck={(washer_off) => set({ washer_off })}
             />
@@ -334,12 +331,12 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         {brake('min_diameter_mm', 'Brake: least diameter')}
         {brake('max_diameter_mm', 'Brake: most diameter')}
       </Group>
-      <Group name={t`Mounting and truing`}>
+      <Group name={t`Mounting and alignment`}>
         <SelectField
           label={t`Thread of the nut`}
           value={input.thread ?? 'unknown'}
           choices={[
-            ['unknown', t`not known`],
+            ['unknown', t`unknown`],
             ['right', t`right-hand`],
             ['left', t`left-hand`],
           ]}
@@ -355,23 +352,23 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           value={input.knockout ?? false}
           onCheck={(knockout) => set({ knockout })}
         />
-        {input.kind === 'table' && length('wheel_lead_mm', t`A turn of the wheel`, true)}
-        {input.kind === 'table' && length('fence_lead_mm', t`Fence screw, a turn`, true)}
+        {input.kind === 'table' && length('wheel_lead_mm', t`One turn of the wheel`, true)}
+        {input.kind === 'table' && length('fence_lead_mm', t`Fence screw, per turn`, true)}
         {input.kind === 'table' && length('to_bolt_mm', t`Pivot to bolt`, true)}
         <CheckField
-          label={t`Own tolerances`}
+          label={t`Your tolerances`}
           value={input.tolerances !== undefined}
           onCheck={(on) => set({ tolerances: on ? draft.data?.held_to : undefined })}
         />
         {input.tolerances && (
           <>
-            {tolerance('heel_aim_mm', t`Heel, aim for`)}
-            {tolerance('heel_act_mm', t`Heel, act over`)}
-            {tolerance('fence_open_mm', t`Fence may open`)}
-            {tolerance('runout_aim_mm', t`Run-out, aim for`)}
-            {tolerance('runout_act_mm', t`Run-out, act over`)}
+            {tolerance('heel_aim_mm', t`Toe-in or toe-out: target`)}
+            {tolerance('heel_act_mm', t`Toe-in or toe-out: correct above`)}
+            {tolerance('fence_open_mm', t`Fence toe-out, at most`)}
+            {tolerance('runout_aim_mm', t`Run-out: target`)}
+            {tolerance('runout_act_mm', t`Run-out: correct above`)}
             {tolerance('tilt_deg', t`Tilt, degrees`)}
-            {tolerance('gauge_deg', t`Gauge, degrees`)}
+            {tolerance('gauge_deg', t`Miter gauge, degrees`)}
           </>
         )}
       </Group>

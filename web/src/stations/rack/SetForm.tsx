@@ -28,8 +28,8 @@ export function SetForm() {
   const set = useDadoSet(id, units);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ {blade.data?.name ?? t`Rack`}
+      <Button component={Link} to={`/blades/${id}`} size="small" sx={{ ml: -0.75 }}>
+        ‹ {blade.data?.name ?? t`Blades`}
       </Button>
       <Typography variant="h1">{t`The parts of ${blade.data?.name ?? t`a set`}`}</Typography>
       {!set.data && <Coming of={[set, blade]} rows={4} drawing />}
@@ -132,7 +132,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
   return (
     <Box sx={{ minWidth: 0 }}>
       {unsaved.question}
-      <Group name={t`What it is`}>
+      <Group name={t`Type`}>
         <SelectField
           label={t`Kind`}
           value={input.kind}
@@ -150,7 +150,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
             })
           }
         />
-        {length('ears_mm', t`Ears in the corners`, t`how much deeper the outer points cut`)}
+        {length('ears_mm', t`Ears in the corners`, t`how much deeper the outer teeth cut`)}
         {input.kind === 'stack' && length('left_mm', t`Left outer, at the tips`)}
         {input.kind === 'stack' && length('right_mm', t`Right outer, at the tips`)}
         {input.kind === 'stack' && (
@@ -163,10 +163,10 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
         )}
         {input.kind === 'dial' && (
           <SelectField
-            label={t`Built for a nut on the`}
+            label={t`Made for a nut on the`}
             value={input.build ?? 'unknown'}
             choices={[
-              ['unknown', t`not known`],
+              ['unknown', t`unknown`],
               ['left', t`left`],
               ['right', t`right`],
             ]}
@@ -180,7 +180,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
           sx={{ border: 0, borderTop: '1px solid', borderColor: 'divider', p: 0, m: 0 }}
         >
           <Typography component="legend" variant="h3" sx={{ pr: 1.5 }}>
-            {t`Chippers and shims that are owned`}
+            {t`Your chippers and shims`}
           </Typography>
           {parts.map((p, i) => (
             <Box
@@ -211,7 +211,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
               />
               <CheckField label={t`Shim`} value={p.shim ?? false} onCheck={(shim) => setPart(i, { shim })} />
               <IconButton
-                aria-label={t`Take part ${i + 1} out of the record`}
+                aria-label={t`Remove part ${i + 1} from the record`}
                 onClick={() => put({ parts: parts.filter((_, k) => k !== i) })}
               >
                 ×
@@ -235,7 +235,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
             {(
               [
                 ['least_mm', t`From`],
-                ['most_mm', t`To`],
+                ['most_mm', t`Up to`],
                 ['start_mm', t`Width at dial 0`],
                 ['turn_mm', t`One turn adds`],
               ] as const
@@ -264,7 +264,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
             })
           }
         >
-          {t`A range with the centre blade`}
+          {t`A range with the center blade`}
         </Button>
       )}
       {change.error && <Trouble sx={{ my: 1 }}>{change.error.message}</Trouble>}
@@ -293,9 +293,9 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
       ];
   return (
     <Box component="section" aria-labelledby="renew" sx={{ mt: 2 }}>
-      <Typography id="renew" variant="h3" component="h2">{t`Parts that have changed`}</Typography>
+      <Typography id="renew" variant="h3" component="h2">{t`Changed parts`}</Typography>
       <Box sx={{ fontSize: 15, mb: 0.5 }}>
-        {t`What test grooves taught of them is then forgotten. A whole set that comes back sharpened is told under Care, and forgets by itself; shims keep what is known.`}
+        {t`This resets what test grooves showed about these parts. When a whole set comes back sharpened, record it under Care, which resets it too. Shims keep their figures.`}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap' }}>
         {names.map((name, i) => (
@@ -309,7 +309,7 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
       </Box>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', maxWidth: 380, mt: 1 }}>
         <SelectField
-          label={t`They are`}
+          label={t`These parts are`}
           value={why}
           choices={[
             ['sharpened', t`sharpened`],

@@ -32,12 +32,12 @@ export function Unmarked({ input, units, onRead }: Props) {
   return (
     <Box sx={{ borderTop: '1px solid', borderColor: 'divider', pb: 2 }}>
       <Button onClick={() => setOpen(!open)} aria-expanded={open} sx={{ ml: -1 }}>
-        {open ? t`Hide` : t`Nothing written on it? Read it off the blade`}
+        {open ? t`Hide` : t`Nothing printed on it? Measure the blade`}
       </Button>
       <Collapse in={open} unmountOnExit>
         <Box component="section" aria-label={t`From a photo`} sx={{ mb: 3 }}>
           <Typography variant="h3" component="h2" sx={{ mb: 1 }}>{t`From a photo`}</Typography>
-          <Look units={units} take={t`Take these readings`} onTake={onRead} />
+          <Look units={units} take={t`Use these readings`} onTake={onRead} />
         </Box>
         {answer.error && <Trouble sx={{ mb: 1 }}>{answer.error.message}</Trouble>}
         <Box
@@ -49,7 +49,7 @@ export function Unmarked({ input, units, onRead }: Props) {
         >
           <Reading
             title={t`Teeth, by groups`}
-            how={t`Make a chalk mark where you start. Count the teeth of one group that repeats, then the groups once round.`}
+            how={t`Make a chalk mark where you start. Count the teeth in one repeating group, then the groups once around.`}
             result={got.teeth !== undefined ? t`${got.teeth} teeth` : undefined}
             onTake={() =>
               got.teeth !== undefined &&
@@ -70,8 +70,8 @@ export function Unmarked({ input, units, onRead }: Props) {
             </Pair>
           </Reading>
           <Reading
-            title={t`Hook, by straight edge`}
-            how={t`Lay a straight edge along the face of one tooth. Measure square to it from the middle of the bore. If the face’s line passes behind the middle, as seen against the turn, the offset is negative.`}
+            title={t`Hook angle, with a straightedge`}
+            how={t`Lay a straightedge along the face of one tooth. Measure square to it from the center of the bore. If the line passes behind the center, seen against the rotation, the offset is negative.`}
             result={got.hook_deg !== undefined ? t`hook ${trim(got.hook_deg, 1)}°` : undefined}
             onTake={() =>
               got.hook_deg !== undefined && onRead({ hook_deg: Math.round(got.hook_deg * 2) / 2 })
@@ -94,10 +94,10 @@ export function Unmarked({ input, units, onRead }: Props) {
           </Reading>
           <Reading
             title={t`Kerf and plate, by caliper`}
-            how={t`Across two neighbouring tips for the kerf; between them on the steel for the plate.`}
+            how={t`Measure across two neighboring tips for the kerf, and on the steel between them for the plate.`}
             result={
               got.side_clearance_mm !== undefined
-                ? t`clears by ${formatThin(got.side_clearance_mm, units)} a side`
+                ? t`${formatThin(got.side_clearance_mm, units)} clearance per side`
                 : undefined
             }
             onTake={() => onRead({ kerf_mm: read.kerf_mm ?? input.kerf_mm, plate_mm: read.plate_mm })}
@@ -123,7 +123,7 @@ export function Unmarked({ input, units, onRead }: Props) {
           </Reading>
           <Reading
             title={t`Top bevel, by eye`}
-            how={t`Look along the rim at two neighbouring tips. Tap the pair that is most like them.`}
+            how={t`Look along the rim at two neighboring tips. Tap the pair that looks most like them.`}
           >
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
               {bevels.map((deg) => (
@@ -178,7 +178,7 @@ function Reading({ title, how, result, onTake, children }: ReadingProps) {
       {onTake && (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mt: 1, minHeight: 44 }}>
           <b role="status">{result ?? ''}</b>
-          {result && <Button size="small" variant="outlined" onClick={onTake}>{t`Take it`}</Button>}
+          {result && <Button size="small" variant="outlined" onClick={onTake}>{t`Use it`}</Button>}
         </Box>
       )}
     </Box>

@@ -156,7 +156,7 @@ function Peg({ blade: b, saw, place, of, size, scale, search, picked, onPick, on
     >
       <Box
         component={Link}
-        to={`/rack/${b.id}${search}`}
+        to={`/blades/${b.id}${search}`}
         onPointerEnter={(e) => e.pointerType === 'mouse' && onLook(b.id)}
         onFocus={() => onLook(b.id)}
         sx={{

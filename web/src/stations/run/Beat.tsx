@@ -23,7 +23,7 @@ export function Beat(props: Beaten) {
     <Box component="section" aria-label={t`Feed beat`}>
       <Box
         role="img"
-        aria-label={t`A bar that moves over ${formatLength(lengthMm, units)} in ${trim(seconds, 1)} seconds`}
+        aria-label={t`A bar that crosses ${formatLength(lengthMm, units)} in ${trim(seconds, 1)} seconds`}
         sx={{
           position: 'relative',
           height: { xs: 150, md: 190 },
@@ -116,8 +116,8 @@ export function Beat(props: Beaten) {
       >
         <span>
           {open
-            ? t`keep the cut inside the bare band: dashed is too slow, dotted too fast`
-            : t`the feed range is shut: no feed cuts this well; the bar goes as fast as still may be`}
+            ? t`Keep the bar in the clear zone: dashed is too slow, dotted too fast`
+            : t`No feed rate cuts this well. The bar shows the best compromise.`}
         </span>
         <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
           {formatLength(lengthMm, units)}
@@ -135,10 +135,12 @@ export function Beat(props: Beaten) {
             disabled={state === 'counting'}
             sx={{ ...wide, flex: { xs: '1 0 100%', sm: 1 } }}
           >
-            {state === 'counting' ? t`Hands in place…` : t`Start the beat`}
+            {state === 'counting' ? t`Hands in position…` : t`Start feed beat`}
           </Button>
         )}
-        {state !== 'ready' && <Button variant="outlined" onClick={stop} sx={wide}>{t`Stop the beat`}</Button>}
+        {state !== 'ready' && (
+          <Button variant="outlined" onClick={stop} sx={wide}>{t`Stop feed beat`}</Button>
+        )}
         {heard && (
           <ToggleButton value="follow" selected={follows} onChange={() => setFollows(!follows)} sx={wide}>
             {t`Follow the saw`}
@@ -152,7 +154,7 @@ export function Beat(props: Beaten) {
         </ToggleButton>
       </Box>
       <Box role="status" sx={visuallyHidden}>
-        {state === 'counting' ? t`Counting in` : state === 'running' ? t`The beat runs` : ''}
+        {state === 'counting' ? t`Counting in` : state === 'running' ? t`Feed beat running` : ''}
       </Box>
     </Box>
   );

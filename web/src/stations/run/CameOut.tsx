@@ -151,19 +151,18 @@ export function CameOut({
       <Box role="status" sx={{ mt: { sm: 0.5 }, minHeight: { sm: 24 } }}>
         {log.data && !log.data.waits && (
           <>
-            {t`Cut logged. `}
-            <Changed before={was} now={blade.condition} name={blade.name} />
+            {t`Cut logged.`} <Changed before={was} now={blade.condition} name={blade.name} />
           </>
         )}
         {log.data?.waits &&
-          t`${log.data.why ?? t`Corte is away.`} The cut waits here and is sent when Corte can take it.`}
+          t`${log.data.why ?? t`You're offline.`} The cut is saved on this device and sent when you're back online.`}
       </Box>
       {log.error && <Trouble>{log.error.message}</Trouble>}
     </>
   );
   const beside = (
     <Box component="section" aria-labelledby="came-out" sx={{ minWidth: 0 }}>
-      <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>{t`What came out`}</Typography>
+      <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>{t`How did it come out?`}</Typography>
       <Box sx={{ display: 'grid', gap: 1 }}>
         {picks}
         {made}
@@ -187,9 +186,9 @@ export function CameOut({
             lineHeight: 1.2,
           }}
         >
-          <Box sx={{ color: 'primary.main', fontWeight: 650 }}>{t`What came out`}</Box>
+          <Box sx={{ color: 'primary.main', fontWeight: 650 }}>{t`How did it come out?`}</Box>
           <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-            {said.wall}, {said.splinters === 'none' ? t`no splinters` : splinterWords[said.splinters]},{' '}
+            {said.wall}, {said.splinters === 'none' ? t`no tear-out` : splinterWords[said.splinters]},{' '}
             {said.pieces === 1 ? t`1 piece` : t`${said.pieces} alike`}
           </Box>
         </ButtonBase>
@@ -199,7 +198,9 @@ export function CameOut({
         anchor="bottom"
         open={up}
         onClose={() => setUp(false)}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': t`What came out`, sx: { maxHeight: '92dvh' } } }}
+        slotProps={{
+          paper: { role: 'dialog', 'aria-label': t`How did it come out?`, sx: { maxHeight: '92dvh' } },
+        }}
       >
         <Box sx={{ p: 2, display: 'grid', gap: 1.25, borderTop: '2px solid', borderColor: 'text.primary' }}>
           {picks}
@@ -229,7 +230,7 @@ function Changed({ before, now, name }: { before: Condition | undefined; now: Co
   const pitch = (c: Condition) => c.pitch_level.toFixed(1);
   return (
     <>
-      {t`${name}: edge used ${said(edge(before), edge(now))}, pitch ${said(pitch(before), pitch(now))} of 3.`}
+      {t`${name}: edge ${said(edge(before), edge(now))} used up, resin ${said(pitch(before), pitch(now))} of 3.`}
     </>
   );
 }

@@ -46,24 +46,24 @@ export function Grades({ said, blade, setting, seconds, onSaid: set, onSeconds, 
     <>
       {blade.condition.asked && (
         <Pick
-          label={t`${blade.name} was washed: did it come back?`}
+          label={t`Did cleaning ${blade.name} help?`}
           value={said.cameBack}
           choices={[
-            ['yes', t`Yes, it cuts again`],
+            ['yes', t`Yes, it cuts well again`],
             ['no', t`No, as before`],
           ]}
           onPick={(cameBack) => set({ cameBack })}
         />
       )}
       <Pick
-        label={t`Wall`}
+        label={t`Cut edge`}
         value={said.wall}
         choices={walls}
         onPick={(wall) => set({ wall })}
-        aside={<OffPhotoButton of={t`The wall`} onClick={() => onLook('wall')} />}
+        aside={<OffPhotoButton of={t`Cut edge`} onClick={() => onLook('wall')} />}
       />
       <Pick
-        label={t`Splinters, ${setting?.exit.name ?? t`where teeth leave`}`}
+        label={t`Tear-out, ${setting?.exit.name ?? t`on the exit side`}`}
         value={said.splinters}
         choices={edges}
         onPick={(splinters) => set({ splinters })}
@@ -71,7 +71,7 @@ export function Grades({ said, blade, setting, seconds, onSaid: set, onSeconds, 
       />
       {setting?.other.matters && (
         <Pick
-          label={t`Splinters, ${setting.other.name}`}
+          label={t`Tear-out, ${setting.other.name}`}
           value={said.other}
           choices={edges.map(([v, name]) => [v, name] as const)}
           onPick={(other) => set({ other })}
@@ -93,11 +93,11 @@ export function Grades({ said, blade, setting, seconds, onSaid: set, onSeconds, 
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
         <Box sx={{ width: 152 }}>
-          <NumberField label={t`A piece took`} unit="s" value={seconds} onNumber={onSeconds} />
+          <NumberField label={t`Time per piece`} unit="s" value={seconds} onNumber={onSeconds} />
         </Box>
         <Box sx={{ width: 118 }}>
           <NumberField
-            label={t`or in all`}
+            label={t`or total`}
             unit={units === 'mm' ? 'm' : 'ft'}
             value={
               said.metres && Math.round((units === 'mm' ? said.metres : said.metres / 0.3048) * 100) / 100
@@ -108,7 +108,7 @@ export function Grades({ said, blade, setting, seconds, onSaid: set, onSeconds, 
         <Box
           sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }}
           role="group"
-          aria-label={t`Like pieces`}
+          aria-label={t`Identical pieces`}
         >
           <Button
             variant="outlined"

@@ -17,12 +17,12 @@ interface Props {
 }
 
 const doings = (): Record<HeardSaw['doing'], string> => ({
-  silent: t`no saw is heard`,
-  turning: t`it turns`,
-  idling: t`it idles`,
-  cutting: t`it cuts`,
-  labouring: t`it labours`,
-  stalled: t`it has stalled`,
+  silent: t`no saw heard`,
+  turning: t`running`,
+  idling: t`idling`,
+  cutting: t`cutting`,
+  labouring: t`working hard`,
+  stalled: t`stalled`,
 });
 
 /** What is said over everything else, in colour and by sound. */
@@ -43,10 +43,10 @@ export function Listening({ ears, trace }: Props) {
             disabled={ears.starting}
             sx={{ minHeight: 52, fontSize: 17 }}
           >
-            {ears.starting ? t`Asking for the microphone…` : t`Listen to the saw`}
+            {ears.starting ? t`Waiting for the microphone…` : t`Listen to the saw`}
           </Button>
           <Box sx={{ flex: 1, minWidth: 200, fontSize: 14.5, color: 'text.secondary' }}>
-            {t`Counts and times the cuts by their sound. Nothing of it is kept.`}
+            {t`Counts and times your cuts by sound. Nothing is recorded.`}
           </Box>
         </Box>
         {ears.trouble && <Trouble sx={{ mt: 1 }}>{ears.trouble}</Trouble>}
@@ -76,7 +76,7 @@ export function Listening({ ears, trace }: Props) {
           </svg>
           {t`The microphone is on`}
         </Box>
-        {ears.here && <Box sx={{ fontSize: 14.5 }}>{t`worked out in this browser`}</Box>}
+        {ears.here && <Box sx={{ fontSize: 14.5 }}>{t`measured in this browser`}</Box>}
         <Button variant="outlined" color="inherit" onClick={ears.stop} sx={{ minHeight: 52 }}>
           {t`Stop listening`}
         </Button>
@@ -87,12 +87,12 @@ export function Listening({ ears, trace }: Props) {
         </Box>
         <Box sx={{ fontSize: 17 }}>
           {idle !== undefined &&
-            (rpm === undefined ? t`idles at ${idle} a minute` : t`${rpm} a minute of ${idle} idle`)}
+            (rpm === undefined ? t`idling at ${idle} rpm` : t`${rpm} of ${idle} rpm at idle`)}
         </Box>
         <Box role="status" sx={{ fontSize: 17, fontWeight: 650 }}>
           {count === 0 ? t`no cut yet` : count === 1 ? t`1 cut` : t`${count} cuts`}
           {latest &&
-            t`, the last ${trim(latest.end_s - latest.start_s, 1)} s, ${trim(latest.droop_percent, 1)} % slower`}
+            ` · ${t`last cut ${trim(latest.end_s - latest.start_s, 1)} s, ${trim(latest.droop_percent, 1)} % slower`}`}
         </Box>
       </Box>
       <SpeedTrack rpm={rpm} idle={idle} at={heard?.at_s ?? 0} />
@@ -109,7 +109,7 @@ export function Listening({ ears, trace }: Props) {
           color="inherit"
           sx={{ mt: 1 }}
         >
-          {t`Trace what is heard`}
+          {t`Diagnose this sound`}
         </Button>
       )}
     </Box>

@@ -1,5 +1,6 @@
 /** A comparison laid out: the settings that were pinned, how often each is cut, and whether it is graded blind. */
 import { t } from '@lingui/core/macro';
+import { listOf } from '../../measure/format';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -115,7 +116,7 @@ export function NewTrial() {
       )}
       {plan.data && <Findings findings={plan.data.findings} onYes={answer} />}
       <Box sx={{ color: 'text.secondary', mt: 1, mb: 1.5 }}>
-        {t`Change one thing. The pieces are cut in a shuffled order, each marked with its number, so that neither the board nor the hand favours a setting.`}
+        {t`Change only one thing. Cut the pieces in shuffled order and number each one, so that neither the board nor your hand favors a setting.`}
       </Box>
       {!plan.data && !plan.error && <Outline rows={2} height={140} />}
       {(plan.error ?? shown.error) && (
@@ -173,7 +174,7 @@ export function NewTrial() {
                 />
               )}
               <SelectField<Support>
-                label={c?.setting?.exit.name ?? t`Where teeth leave`}
+                label={c?.setting?.exit.name ?? t`Exit side`}
                 value={w.exit_support ?? c?.cut.exit_support ?? 'open'}
                 choices={supports}
                 onChoose={(exit_support) => set(i, { exit_support })}
@@ -183,7 +184,7 @@ export function NewTrial() {
                 value={
                   w.feed_m_min && Math.round(((units === 'mm' ? 0.3 : 0.3048) * 600) / w.feed_m_min) / 10
                 }
-                hint={t`Left empty, as suggested`}
+                hint={t`Leave empty for the suggested value`}
                 onNumber={(s) =>
                   set(i, { feed_m_min: s && s > 0 ? ((units === 'mm' ? 0.3 : 0.3048) * 60) / s : undefined })
                 }
@@ -207,16 +208,16 @@ export function NewTrial() {
           />
         </Box>
         <Box sx={{ width: 180 }}>
-          <LineField label={t`By`} value={by} most={60} onText={setBy} />
+          <LineField label={t`Cut by`} value={by} most={60} onText={setBy} />
         </Box>
         <CheckField
-          label={t`Grade blind: nobody is told which piece is whose`}
+          label={t`Grade without knowing which setting made each piece`}
           value={blind}
           onCheck={setBlind}
         />
       </Box>
       <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
-        {t`${repeats * ways.length} pieces. With four of each, a difference in every piece is sure; with two it cannot be.`}
+        {t`${repeats * ways.length} pieces. Four of each can prove a difference. Two can't.`}
       </Box>
       {start.error && <Trouble sx={{ mt: 1 }}>{start.error.message}</Trouble>}
       <Button
@@ -225,7 +226,7 @@ export function NewTrial() {
         disabled={!cut || plan.data?.verdict === 'stop' || ways.length < 2 || start.isPending}
         onClick={compare}
       >
-        {t`Begin`}
+        {t`Start`}
       </Button>
       <Before />
     </Box>
@@ -243,12 +244,11 @@ function Before() {
       {trials.data.map((past) => (
         <Box key={past.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
           <Link to={`/trial/${past.id}`}>
-            {[...new Set(past.settings.map((s) => s.blade_name))].join(t` and `)},{' '}
-            {past.differ.join(t` and `)}
+            {listOf([...new Set(past.settings.map((s) => s.blade_name))])}, {listOf(past.differ)}
           </Link>
           <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
             {day(past.started_at)}, {past.cut.material}.{' '}
-            {past.ended_at ? `${past.says[0] ?? ''}.` : t`Under way.`}
+            {past.ended_at ? `${past.says[0] ?? ''}.` : t`In progress.`}
           </Box>
         </Box>
       ))}

@@ -39,7 +39,7 @@ const line = (): Spot[] => [
 const edgeLooks = {
   none: t`It looks clean.`,
   fuzz: t`It looks fuzzy.`,
-  splinters: t`It looks splintered.`,
+  splinters: t`It looks torn out.`,
   torn: t`It looks torn.`,
 } as const;
 
@@ -58,9 +58,9 @@ export function WallPhoto({ of, trace, onWall, onClose }: WallProps) {
   const look = asking.data;
   return (
     <OffPhoto
-      title={t`The wall, off a photo`}
-      photo={t`A photo of the wall`}
-      hint={t`Blade still, piece off the saw. Lay the wall along the picture, on something of another colour, in even light, from straight above. It is ${formatLength(of.thickness_mm, of.units)} thick, which gives the scale. The photo is not kept.`}
+      title={t`Cut edge, from a photo`}
+      photo={t`Photo of the cut edge`}
+      hint={t`Wait until the blade stops and take the piece off the saw. Lay the cut edge along the picture, on a surface of a different color, in even light. Take it from straight above. Its thickness of ${formatLength(of.thickness_mm, of.units)} gives the scale. The photo isn't saved.`}
       {...{ asking, on, trace, onClose }}
       verdict={look && t`It looks ${wallWords[look.grade]}.`}
       figures={
@@ -68,7 +68,7 @@ export function WallPhoto({ of, trace, onWall, onClose }: WallProps) {
           <>
             {t`${percent(look.brown)} % brown, ${percent(look.black)} % black, of about ${formatLength(Math.round(look.length_mm), of.units)}.`}{' '}
             {look.spacing_mm === undefined
-              ? t`No marks that come back evenly.`
+              ? t`No regular saw marks.`
               : look.turn_mm === undefined && t`Marks every ${formatThin(look.spacing_mm, of.units)}.`}
           </>
         )
@@ -96,26 +96,26 @@ export function EdgePhoto({ lengthMm, units, trace, onSplinters, onClose }: Edge
   const many = look?.splinters.length ?? 0;
   return (
     <OffPhoto
-      title={t`The edge, off a photo`}
-      photo={t`A photo of the edge`}
-      hint={t`Blade still, piece off the saw. Lay it with the splintered face up and the cut edge towards you, on something of another colour, the whole edge in the picture, from straight above. The photo is not kept.`}
+      title={t`Edge, from a photo`}
+      photo={t`Photo of the edge`}
+      hint={t`Wait until the blade stops and take the piece off the saw. Lay it with the torn face up and the cut edge toward you, on a surface of a different color. Take the whole edge from straight above. The photo isn't saved.`}
       {...{ asking, trace, onClose }}
       on={{ ...on, choice: { ...on.choice, busy: on.choice.busy || !on.size } }}
       verdict={look && edgeLooks[look.grade]}
       figures={
         look &&
         (many > 0
-          ? t`Splinters: ${many}, on ${percent(look.share)} % of the edge; the worst reaches ${formatThin(look.deepest_mm, units)} into the face.`
-          : t`No splinters that a photo shows.`)
+          ? t`Tear-out: ${many}, on ${percent(look.share)} % of the edge. The worst reaches ${formatThin(look.deepest_mm, units)} into the face.`
+          : t`No tear-out visible in the photo.`)
       }
       yes={look && t`Yes, ${splinterWords[look.grade]}`}
       onYes={() => look && onSplinters(look.grade)}
       field={
         <>
           <Box sx={{ width: 220 }}>
-            <LengthField label={t`Edge, end to end`} mm={on.size} units={units} onLength={on.onSize} />
+            <LengthField label={t`Edge length`} mm={on.size} units={units} onLength={on.onSize} />
           </Box>
-          <CheckField label={t`The face lies below its edge`} value={on.below} onCheck={on.onBelow} />
+          <CheckField label={t`The face lies below the edge`} value={on.below} onCheck={on.onBelow} />
         </>
       }
     >
@@ -128,11 +128,11 @@ export function EdgePhoto({ lengthMm, units, trace, onSplinters, onClose }: Edge
 export const OffPhotoButton = ({ of, onClick }: { of: string; onClick: () => void }) => (
   <Button
     size="small"
-    aria-label={t`${of}: off a photo`}
+    aria-label={t`${of}: from a photo`}
     onClick={onClick}
     sx={{ minHeight: 40, my: -0.75, mr: -0.75 }}
   >
-    {t`off a photo`}
+    {t`From a photo`}
   </Button>
 );
 
@@ -185,7 +185,7 @@ function OffPhoto({
         {!on.photo && <Typography sx={{ maxWidth: 560 }}>{hint}</Typography>}
         {on.photo && (
           <Box role="status" sx={{ mb: 1, minHeight: 56 }}>
-            {asking.isPending && t`Looking…`}
+            {asking.isPending && t`Measuring…`}
             {look && (
               <>
                 <Typography variant="h2">{verdict}</Typography>
@@ -202,7 +202,7 @@ function OffPhoto({
         {asking.error && (
           <Box sx={{ mb: 1 }}>
             <Trouble>{asking.error.message}</Trouble>
-            {on.moved && <Button variant="outlined" onClick={on.afresh}>{t`Look for it again`}</Button>}
+            {on.moved && <Button variant="outlined" onClick={on.afresh}>{t`Measure again`}</Button>}
           </Box>
         )}
         {children}
@@ -210,7 +210,7 @@ function OffPhoto({
       <DialogActions sx={{ flexWrap: 'wrap' }}>
         <Button onClick={onClose}>{t`Close`}</Button>
         {trace && look && look.signs.length > 0 && (
-          <Button component={Link} to={`/trace?${to}`} variant="outlined">{t`Trace what it shows`}</Button>
+          <Button component={Link} to={`/diagnose?${to}`} variant="outlined">{t`Diagnose this`}</Button>
         )}
         {yes && (
           <Button

@@ -75,7 +75,7 @@ export function Run() {
       heard={ears.heard?.fill}
       lengthMm={plan.data.feed_length_mm}
       edgeMm={plan.data.edge_length_mm}
-      trace={`/trace?${params}`}
+      trace={`/diagnose?${params}`}
       height={height_mm}
       of={job && row ? { job, row } : undefined}
       onLogged={() => {
@@ -98,8 +98,8 @@ export function Run() {
           <Button component={Link} to={`/?${back}`} sx={{ ml: -0.75, minWidth: 52 }}>{t`‹ Cut`}</Button>
         )}
         <Typography variant="h1" sx={{ flex: 1, minWidth: { sm: 200 } }}>{t`Run`}</Typography>
-        <Button component={Link} to={`/trace?${params}`} variant={phone ? 'text' : 'outlined'}>
-          {phone ? t`Trace` : t`Trace a fault`}
+        <Button component={Link} to={`/diagnose?${params}`} variant={phone ? 'text' : 'outlined'}>
+          {phone ? t`Diagnose` : t`Diagnose a fault`}
         </Button>
         <Button component={Link} to={`/trial/new?${params}`} variant={phone ? 'text' : 'outlined'}>
           {phone ? t`Compare` : t`Compare settings on a board`}
@@ -112,8 +112,8 @@ export function Run() {
       {gone && (
         <Trouble sx={{ my: 1 }}>
           {plan.data?.options.length === 0
-            ? t`No blade of the rack may make this cut; under Cut it says why.`
-            : t`This blade may not make this cut; choose another.`}
+            ? t`None of your blades can make this cut. Cut says why.`
+            : t`This blade can't make this cut. Choose another.`}
         </Trouble>
       )}
       {plan.data && saw && blade && (setting ?? (!modelled && option)) && (
@@ -160,7 +160,9 @@ export function Run() {
                 heard={ears.on ? ears.heard : undefined}
               />
             )}
-            {setting && plan.data.verdict !== 'stop' && <Listening ears={ears} trace={`/trace?${params}`} />}
+            {setting && plan.data.verdict !== 'stop' && (
+              <Listening ears={ears} trace={`/diagnose?${params}`} />
+            )}
             <Cautions plan={plan.data} setting={setting} />
           </Box>
           {/* At the same place whatever the screen, so that a tablet that is turned loses nothing. */}
@@ -203,7 +205,7 @@ function SettingLine({
         {!mounted && (
           <Box sx={{ fontSize: 14.5, display: 'flex', gap: 0.75 }}>
             <Verdict verdict="caution" size={13} />
-            {t` not on the saw, as far as the log knows`}
+            {t`Not on the saw`}
           </Box>
         )}
       </Box>
@@ -214,7 +216,7 @@ function SettingLine({
         <>
           <Big name={t`for ${stretch.name}`}>{saidSeconds(setting, units)}</Big>
           {pieces > 1 && (
-            <Big name={t`for ${pieces} pieces, handled and fed`}>{saidMinutes(setting.minutes.all)}</Big>
+            <Big name={t`for ${pieces} pieces, with handling`}>{saidMinutes(setting.minutes.all)}</Big>
           )}
         </>
       )}
@@ -235,7 +237,7 @@ function Cautions({ plan, setting }: { plan: Plan; setting: Setting | undefined 
   return (
     <Box sx={{ mt: 1.5, fontSize: 15.5 }}>
       {setting && !setting.through && (
-        <Box sx={{ fontWeight: 650 }}>{t`This setting does not cut through; it leaves wood standing.`}</Box>
+        <Box sx={{ fontWeight: 650 }}>{t`This setting doesn't cut all the way through.`}</Box>
       )}
       {plan.hold
         .filter((a) => a.halt)

@@ -142,7 +142,7 @@ function Stage({ trial: it, units }: { trial: TrialOf; units: Units }) {
             onClick={() => end.mutate({ id: it.id, version: it.version })}
             sx={{ px: 4, fontSize: 17 }}
           >
-            {t`Show what it came to`}
+            {t`Show result`}
           </Button>
         </Box>
       )}
@@ -175,14 +175,14 @@ function CutPiece({
         {letter(setting)}: {wayWords(it.settings[setting]!, units)}
       </Box>
       <Box sx={{ my: 1 }}>
+        {changed ? t`Set it. Unplug the saw before you touch the blade.` : t`The setting stays.`}{' '}
         <Trans>
-          {changed ? t`Set it. Power off at the plug for any touch of the blade. ` : t`The setting stays. `}
           Cut, and write <b>{piece}</b> on the piece.
         </Trans>
       </Box>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
         <Box sx={{ width: 150 }}>
-          <NumberField label={t`It took`} unit="s" value={seconds} onNumber={setSeconds} />
+          <NumberField label={t`Time taken`} unit="s" value={seconds} onNumber={setSeconds} />
         </Box>
         <Button
           variant="contained"
@@ -218,27 +218,24 @@ function Grade({
   return (
     <Box sx={{ maxWidth: 560 }}>
       <Box sx={{ color: 'text.secondary' }}>
-        {t`Grade `}
-        {graded + 1}
-        {t` of `}
-        {it.runs.length}
-        {it.blind && t`, by the piece alone`}
+        {t`Grade ${graded + 1} of ${it.runs.length}`}
+        {it.blind && `, ${t`settings hidden`}`}
       </Box>
       <Box sx={{ fontFamily: cutFace, fontSize: 40, fontWeight: 700, lineHeight: 1.15, mb: 1 }}>
         {t`Piece ${piece}`}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         <Pick
-          label={t`Wall, held against these`}
+          label={t`Cut edge, compared with these`}
           value={wall}
           choices={(['clean', 'brown', 'black'] as const).map(
             (w) => [w, wallWords[w], <WallSample key={w} wall={w} />] as const,
           )}
           onPick={setWall}
-          aside={<OffPhotoButton of={t`The wall`} onClick={() => setLooks('wall')} />}
+          aside={<OffPhotoButton of={t`Cut edge`} onClick={() => setLooks('wall')} />}
         />
         <Pick
-          label={t`Edge where teeth left`}
+          label={t`Exit edge`}
           value={splinters}
           choices={(['none', 'fuzz', 'splinters', 'torn'] as const).map(
             (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
@@ -247,7 +244,7 @@ function Grade({
           aside={<OffPhotoButton of={t`The edge`} onClick={() => setLooks('edge')} />}
         />
         <Pick
-          label={t`It fed`}
+          label={t`Feed`}
           value={effort}
           choices={Object.entries(effortWords) as [Effort, string][]}
           onPick={setEffort}
@@ -284,7 +281,7 @@ function Grade({
 function Result({ trial: it }: { trial: TrialOf }) {
   return (
     <Box>
-      <Typography variant="h2">{t`What it came to`}</Typography>
+      <Typography variant="h2">{t`Result`}</Typography>
       <Box component="ul" sx={{ fontSize: 18, lineHeight: 1.45, pl: 2.5 }}>
         {it.says.map((s) => (
           <li key={s}>{s}.</li>
@@ -292,7 +289,7 @@ function Result({ trial: it }: { trial: TrialOf }) {
       </Box>
       <TrialPlot trial={it} />
       <Box sx={{ color: 'text.secondary', fontSize: 14.5, mt: 1, maxWidth: 640 }}>
-        {t`By the exact permutation test: of all the ways to share these pieces between two settings, how many show a difference as large. Every piece is in the log, and teaches.`}
+        {t`Exact permutation test: of all the ways to share these pieces between two settings, how many show a difference this large. Every piece is in the log and improves your figures.`}
       </Box>
     </Box>
   );

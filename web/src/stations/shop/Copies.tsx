@@ -36,26 +36,26 @@ export function Copies() {
   const under = look.isPending || bring.isPending;
   return (
     <Box component="section" aria-labelledby="copies" sx={{ mt: 4 }}>
-      <Typography id="copies" variant="h2">{t`Copies`}</Typography>
+      <Typography id="copies" variant="h2">{t`Backups`}</Typography>
       {copies.data && <Last of={copies.data} />}
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
         {copies.data?.daily && (
           <Button variant="outlined" disabled={make.isPending} onClick={() => make.mutate()}>
-            {t`Make a copy now`}
+            {t`Back up now`}
           </Button>
         )}
         <Button variant="outlined" component="a" href={shopFileAddress} download>
-          {t`Take the whole shop along`}
+          {t`Download backup`}
         </Button>
         <FileButton
-          label={t`A whole shop in a file`}
+          label={t`Backup file of the whole shop`}
           accept=".zip"
           variant="outlined"
           disabled={under}
           onFile={choose}
         >
-          {t`Bring a shop from a file…`}
+          {t`Restore from a file…`}
         </FileButton>
       </Box>
       {under && <Sending name={file?.name ?? ''} share={share} />}
@@ -69,7 +69,7 @@ export function Copies() {
         />
       )}
       {bring.data && !under && (
-        <Notice kind="done">{t`${bring.data.name} is here: ${said(bring.data)}.`}</Notice>
+        <Notice kind="done">{t`${bring.data.name} is imported: ${said(bring.data)}.`}</Notice>
       )}
     </Box>
   );
@@ -79,18 +79,15 @@ export function Copies() {
 function Last({ of }: { of: Kept }) {
   const { moment } = useDates();
   const last = of.items[0];
-  if (!of.daily)
-    return (
-      <Box>{t`This Corte keeps no copies of its own. Take the whole shop along from time to time.`}</Box>
-    );
+  if (!of.daily) return <Box>{t`Automatic backups are off. Download a backup from time to time.`}</Box>;
   return (
     <Box role="status">
       {last
-        ? t`The last good copy is of ${moment(last.at)}, ${size(last.bytes)}. One is made a day, and those of ${plural(of.keep, { one: '# day', other: '# days' })} are kept on the machine that Corte runs on.`
-        : t`No copy is kept yet. One is made a day.`}
+        ? t`Last good backup: ${moment(last.at)}, ${size(last.bytes)}. Corte makes one every day and keeps ${plural(of.keep, { one: '# day', other: '# days' })} of them on its server.`
+        : t`No backup yet. Corte makes one every day.`}
       {of.trouble && (
         <Notice kind="caution" sx={{ mt: 1 }}>
-          {t`The last try made none: ${of.trouble}`}
+          {t`The last backup failed: ${of.trouble}`}
         </Notice>
       )}
     </Box>
@@ -107,7 +104,7 @@ function Inside({ file, onBring }: { file: ShopFile; onBring: () => void }) {
       <Box>{t`Of ${moment(file.made_at)}: ${said(file)}.`}</Box>
       {file.faults.length > 0 && (
         <Notice kind="trouble" sx={{ mt: 1 }}>
-          {t`It cannot be brought in:`}
+          {t`Can't restore it:`}
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {file.faults.map((f) => (
               <li key={f}>{f}</li>
@@ -118,12 +115,12 @@ function Inside({ file, onBring }: { file: ShopFile; onBring: () => void }) {
       {file.faults.length === 0 && file.rows_here > 0 && (
         <Notice kind="caution" sx={{ mt: 1 }}>
           {signedIn
-            ? t`It is whole. This shop is not empty, so nothing is brought in over it: found another under My sign-in, and bring it in there.`
-            : t`It is whole. This shop is not empty, so nothing is brought in over it: start Corte with a new CORTE_SHOP, and bring it in there.`}
+            ? t`The backup is complete. This shop isn't empty, so nothing was changed. Create another shop under My sign-in and restore it there.`
+            : t`The backup is complete. This shop isn't empty, so nothing was changed. Start Corte with a new CORTE_SHOP and restore it there.`}
         </Notice>
       )}
       {file.faults.length === 0 && file.rows_here === 0 && (
-        <Button variant="contained" sx={{ mt: 1.5 }} onClick={onBring}>{t`Bring it in`}</Button>
+        <Button variant="contained" sx={{ mt: 1.5 }} onClick={onBring}>{t`Restore`}</Button>
       )}
     </Box>
   );

@@ -104,7 +104,7 @@ function Row({ row }: { row: DamagedRow }) {
             {t`Remove record`}
           </Sure>
         )}
-        {row.table === 'log' && <Button component={Link} to="/log">{t`Strike it out in the log`}</Button>}
+        {row.table === 'log' && <Button component={Link} to="/log">{t`Delete it in the log`}</Button>}
       </Box>
     </Box>
   );

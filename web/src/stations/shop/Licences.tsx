@@ -8,12 +8,12 @@ import { Arriving } from '../../ui/Arriving';
 export function Licences() {
   const licences = useLicences();
   const all = licences.data;
-  if (!all) return <Arriving title={t`What Corte is made of`} of={[licences]} rows={6} height={40} />;
+  if (!all) return <Arriving title={t`Licenses`} of={[licences]} rows={6} height={40} />;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">{t`What Corte is made of`}</Typography>
+      <Typography variant="h1">{t`Licenses`}</Typography>
       <Box sx={{ my: 1, maxWidth: 760 }}>
-        {t`Corte itself is under Apache-2.0. These ${plural(all.length, { one: '# part', other: '# parts' })} of others are shipped with it, with thanks.`}
+        {t`Corte is licensed under Apache-2.0. It includes ${plural(all.length, { one: '# part', other: '# parts' })} made by others, with thanks.`}
       </Box>
       <Box sx={{ columnWidth: 360, columnGap: '32px' }}>
         {all.map((l) => (

@@ -26,22 +26,26 @@ import { useRecord } from '../../ui/useRecord';
 import { useUnsaved } from '../../ui/useUnsaved';
 
 const schools: [HeightSchool, string, string][] = [
-  ['saw', t`By the saw`, t`Gullets clear on a table saw, just through with a circular saw.`],
-  ['proud', t`Just proud`, t`Little blade is exposed; a longer arc, thinner chips, more heat.`],
-  ['gullets', t`Gullets clear`, t`Chips leave and teeth cool.`],
-  ['full', t`Full`, t`The shortest way through, and the most blade bare.`],
+  ['saw', t`By saw type`, t`Gullets clear on a table saw, just through with a circular saw.`],
+  [
+    'proud',
+    t`Just above the stock`,
+    t`Little blade is exposed. A longer arc makes thinner chips and more heat.`,
+  ],
+  ['gullets', t`Gullets clear`, t`The gullets clear the stock, so chips escape and teeth stay cooler.`],
+  ['full', t`Full`, t`The shortest path through the wood, but more blade is exposed.`],
 ];
 const habits: [number, string, string][] = [
-  [0, t`Swap freely`, t`The best blade goes on for every cut.`],
-  [3, t`In between`, t`A change is worth it where the cut gains.`],
-  [12, t`Leave one on`, t`Only a cut that gains much is worth a change.`],
+  [0, t`Change freely`, t`Use the best blade for every cut.`],
+  [3, t`In between`, t`Change when it clearly improves the cut.`],
+  [12, t`Keep one blade on`, t`Change only when the cut improves a lot.`],
 ];
 
 export function ShopPage() {
   const shop = useShop();
   const { at, now, reopen } = useOpened(shop.data);
   const [saved, setSaved] = useState(false);
-  if (!at) return <Arriving title={t`How this shop likes to work`} of={[shop]} rows={4} />;
+  if (!at) return <Arriving title={t`Shop settings`} of={[shop]} rows={4} />;
   return (
     <Form
       key={at.version}
@@ -62,8 +66,8 @@ const zones = (set: string | undefined) =>
   [...new Set([...Intl.supportedValuesOf('timeZone'), ...(set ? [set] : [])])].sort();
 
 const mending: [number, string, string][] = [
-  [0.5, t`Quick`, t`A drum sander or a planer beside the saw`],
-  [1, t`As usual`, t`A scraper and a sanding block`],
+  [0.5, t`Quick`, t`You have a drum sander or planer`],
+  [1, t`As usual`, t`You use a scraper and a sanding block`],
   [2, t`Slow`, t`By hand, or to a high standard`],
 ];
 
@@ -96,8 +100,8 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   const stale = change.error instanceof ProblemError && change.error.status === 412;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
-      <Typography variant="h1">{t`How this shop likes to work`}</Typography>
-      {!owner && <Notice kind="said" sx={{ my: 1 }}>{t`Only an owner of the shop changes this.`}</Notice>}
+      <Typography variant="h1">{t`Shop settings`}</Typography>
+      {!owner && <Notice kind="said" sx={{ my: 1 }}>{t`Only an owner can change this.`}</Notice>}
       {owner && <Damaged />}
       {unsaved.question}
       {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
@@ -132,14 +136,14 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         </Box>
         <TextField
           select
-          label={t`Days begin and end as in`}
+          label={t`Time zone`}
           size="small"
           value={input.time_zone ?? ''}
           onChange={(e) => set({ time_zone: e.target.value || undefined })}
           slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
           sx={{ width: { xs: '100%', sm: 300 }, mb: 3, display: 'block', '& > div': { width: '100%' } }}
         >
-          <option value="">{t`the server’s own zone, until it is said`}</option>
+          <option value="">{t`the server's time zone`}</option>
           {zones(input.time_zone).map((z) => (
             <option key={z} value={z}>
               {z.replaceAll('_', ' ')}
@@ -148,14 +152,14 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         </TextField>
         <Choices
           title={t`Changing blades`}
-          why={t`Corte counts a change in minutes when it ranks blades, and says for each cut what a change would be worth.`}
+          why={t`Corte counts this when it ranks blades and shows for each cut whether a change pays off.`}
           value={input.change_minutes}
           choices={habits}
           onChoose={(change_minutes) => set({ change_minutes })}
         />
         <Box sx={{ width: 200, mt: 1.5 }}>
           <NumberField
-            label={t`A change counts for`}
+            label={t`Time to change a blade`}
             unit={t`min`}
             value={input.change_minutes}
             onNumber={(v) => set({ change_minutes: v ?? 0 })}
@@ -165,7 +169,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         <Box sx={{ mt: 3 }}>
           <Choices
             title={t`Height and depth`}
-            why={t`What is suggested first; the others stay a tap away.`}
+            why={t`Suggested first. The others are one tap away.`}
             value={input.height_school}
             choices={schools}
             onChoose={(height_school) => set({ height_school })}
@@ -173,17 +177,17 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         </Box>
         <Box sx={{ width: 200, mt: 3 }}>
           <NumberField
-            label={t`A sharpening costs`}
+            label={t`Cost of one sharpening`}
             value={input.sharpening_price || undefined}
-            hint={t`In your own money`}
+            hint={t`Your currency`}
             onNumber={(v) => set({ sharpening_price: v ?? 0 })}
             problem={typing.problem('sharpening_price')}
           />
         </Box>
         <Box sx={{ mt: 3 }}>
           <Choices
-            title={t`Mending`}
-            why={t`What sanding, scraping and trimming takes here. It counts wherever Corte weighs blades, heights and changes in minutes.`}
+            title={t`Rework`}
+            why={t`How long you need to sand, scrape or trim. Corte counts it when it compares blades, heights and changes.`}
             value={input.rework}
             choices={mending}
             onChoose={(rework) => set({ rework })}
@@ -191,7 +195,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         </Box>
         <Typography variant="h2" sx={{ mt: 3 }}>{t`Learning`}</Typography>
         <CheckField
-          label={t`The shop’s own cuts correct the model`}
+          label={t`Learn from my cuts`}
           value={input.learning}
           onCheck={(learning) => set({ learning })}
         />
@@ -210,7 +214,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
       </form>
       {owner && <Copies />}
       <Box sx={{ mt: 4 }}>
-        <Link to="/licences">{t`What Corte is made of, and its licences`}</Link>
+        <Link to="/licenses">{t`Licenses of Corte and its parts`}</Link>
       </Box>
     </Box>
   );
@@ -222,8 +226,8 @@ function Lessons() {
   const told = lessons.data?.filter((l) => l.says.length > 0) ?? [];
   return (
     <Box>
-      {lessons.data?.length === 0 && <Box>{t`No cut has taught anything yet.`}</Box>}
-      <Box component="ul" aria-label={t`What the cuts taught`} sx={{ m: 0, pl: 2.5 }}>
+      {lessons.data?.length === 0 && <Box>{t`Nothing learned yet. Log some cuts first.`}</Box>}
+      <Box component="ul" aria-label={t`Learned from your cuts`} sx={{ m: 0, pl: 2.5 }}>
         {told
           .flatMap((l) => l.says)
           .map((s) => (
@@ -232,7 +236,7 @@ function Lessons() {
       </Box>
       {lessons.data && lessons.data.length > told.length && (
         <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
-          {t`As the table says:`}{' '}
+          {t`Table value:`}{' '}
           {lessons.data
             .filter((l) => l.says.length === 0)
             .map((l) => `${l.material_name} (${l.cuts})`)

@@ -82,7 +82,7 @@ const fields: Record<SpecialKind, [LengthKey, string, string?][]> = {
 };
 
 const angles: Partial<Record<SpecialKind, ['slope_deg' | 'spring_deg' | 'corner_deg', string, string][]>> = {
-  hopper: [['slope_deg', t`Slope of the sides`, t`from the horizontal; 90 is upright`]],
+  hopper: [['slope_deg', t`Slope of the sides`, t`from horizontal, 90 is upright`]],
   crown: [
     ['spring_deg', t`Spring angle`, t`38 and 45 are usual`],
     ['corner_deg', t`Corner of the room`, t`90 is square`],
@@ -260,7 +260,7 @@ interface AnswerProps {
 
 function Answer({ ask, plan, units, radius }: AnswerProps) {
   return (
-    <Box component="section" aria-label={t`What to set`}>
+    <Box component="section" aria-label={t`Settings`}>
       {plan.stop && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 17, mb: 1 }}>
           <Verdict verdict="stop" size={16} />

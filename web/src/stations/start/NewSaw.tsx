@@ -69,7 +69,7 @@ function Plate({ of, units, onIn }: { of: SawInput; units: Units; onIn: (s: Saw)
   const failed = follows.error ?? add.error;
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
-      <LineField label={t`What you call it`} value={saw.name} most={60} onText={(name) => set({ name })} />
+      <LineField label={t`Name`} value={saw.name} most={60} onText={(name) => set({ name })} />
       <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)' } }}>
         <LengthField
           label={t`Blade diameter`}
@@ -95,7 +95,7 @@ function Plate({ of, units, onIn }: { of: SawInput; units: Units; onIn: (s: Saw)
       </Box>
       <Box sx={{ color: 'text.secondary', lineHeight: 1.4, minHeight: { xs: 64, sm: 44 } }}>
         {guess &&
-          t`Guessed until you look: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put in when it is wanted.`}
+          t`Assumed for now: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. Add the rest when you like.`}
       </Box>
       {failed && <Trouble>{failed.message}</Trouble>}
       <Button
@@ -110,7 +110,7 @@ function Plate({ of, units, onIn }: { of: SawInput; units: Units; onIn: (s: Saw)
         }
         sx={{ justifySelf: 'start', minHeight: 52, px: 3 }}
       >
-        {t`It stands here`}
+        {t`Add saw`}
       </Button>
     </Box>
   );

@@ -28,9 +28,9 @@ export function Start() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>{t`First things`}</Typography>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>{t`Set up`}</Typography>
         <Segments
-          label={t`Measured in`}
+          label={t`Units`}
           value={units}
           choices={[
             { value: 'mm', name: t`Millimetres` },
@@ -57,7 +57,7 @@ export function Start() {
             alignItems: 'start',
           }}
         >
-          <Step n={1} area="saw" name={t`The saw you stand at`} done={saw !== undefined && !asking}>
+          <Step n={1} area="saw" name={t`Your saw`} done={saw !== undefined && !asking}>
             {asking && (
               <NewSaw
                 units={units}
@@ -72,11 +72,11 @@ export function Start() {
               <Standing saws={saws.data} at={saw} onAt={setAt} onMore={() => setAnother(true)} />
             )}
           </Step>
-          <Step n={2} area="blades" name={t`The blades beside it`} done={hung.length > 0}>
+          <Step n={2} area="blades" name={t`Your blades`} done={hung.length > 0}>
             {saw && !asking ? (
               <Tray saw={saw} hung={blades.data ?? []} units={units} />
             ) : (
-              <Box sx={{ color: 'text.secondary' }}>{t`First the saw: its blades follow from it.`}</Box>
+              <Box sx={{ color: 'text.secondary' }}>{t`Add the saw first. Its blades come next.`}</Box>
             )}
           </Step>
           <Step n={3} area="cut" name={t`The first cut`} done={false}>
@@ -90,17 +90,17 @@ export function Start() {
                 {t`Choose a cut on ${saw.name}`}
               </Button>
             ) : (
-              <Box sx={{ color: 'text.secondary' }}>{t`It waits for a saw and a blade.`}</Box>
+              <Box sx={{ color: 'text.secondary' }}>{t`Add a saw and a blade first.`}</Box>
             )}
           </Step>
           <Box
             sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
           >
             <Trans>
-              Or <Link to="/rack/files">bring a rack from a file</Link>, or{' '}
-              <Link to="/shop#copies">a whole shop</Link> that was copied elsewhere. Or look round first in{' '}
-              <a href={LOOK_ROUND}>the demo shop</a>, which has a season of work in it. Nothing that you do
-              there touches yours.
+              Or <Link to="/blades/files">import blades from a file</Link>, or{' '}
+              <Link to="/settings#copies">restore a backup</Link>. Or explore{' '}
+              <a href={LOOK_ROUND}>the demo shop</a> first. It has a season of work in it, and nothing you do
+              there changes yours.
             </Trans>
           </Box>
         </Box>
@@ -169,8 +169,7 @@ function Standing({
       )}
       <Box sx={{ fontSize: 18, my: 0.5 }}>
         <Trans>
-          <b>{at.name}</b> stands in the shop.{' '}
-          <Link to={`/rack/saws/${at.id}`}>Put right what was guessed of it</Link>
+          <b>{at.name}</b> is added. <Link to={`/saws/${at.id}`}>Check the assumed values</Link>
         </Trans>
       </Box>
       <Button onClick={onMore}>{t`Another saw`}</Button>

@@ -63,7 +63,7 @@ export function Tray({ saw, hung, units }: Props) {
                   there
                     ? retire.mutate({
                         id: there.id,
-                        body: { reason: 'other', note: t`taken down again at the start` },
+                        body: { reason: 'other', note: t`removed again` },
                       })
                     : hang(u)
                 }
@@ -98,10 +98,13 @@ export function Tray({ saw, hung, units }: Props) {
                   {u.input.name}
                 </Box>
                 <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                  {u.input.grind && grindShort[u.input.grind]}
-                  {t`, hook `}
-                  {trim(u.input.hook_deg ?? 0, 0)}
-                  {t`°, kerf`} {formatThin(u.input.kerf_mm, units)}
+                  {[
+                    u.input.grind && grindShort[u.input.grind],
+                    t`hook ${trim(u.input.hook_deg ?? 0, 0)}°`,
+                    t`kerf ${formatThin(u.input.kerf_mm, units)}`,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
                 </Box>
                 <Box sx={{ fontSize: 15 }}>{u.for}</Box>
               </ButtonBase>
@@ -111,8 +114,8 @@ export function Tray({ saw, hung, units }: Props) {
       </Box>
       <Box sx={{ mt: 1.5, color: 'text.secondary', lineHeight: 1.4 }}>
         <Trans>
-          A tap hangs one up with usual numbers; put right what you read off it on{' '}
-          <Link to="/rack">its page</Link>. One that is not here: <Link to="/rack/new">by its numbers</Link>.
+          Tap a blade to add it with usual values. Correct them on <Link to="/blades">its page</Link>. Not
+          listed? <Link to="/blades/new">Enter its values</Link>.
         </Trans>
       </Box>
     </Box>

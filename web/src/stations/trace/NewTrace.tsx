@@ -52,14 +52,14 @@ export function NewTrace() {
         },
       },
       {
-        onSuccess: (past) => void go(`/trace/${past.id}?${params}`),
+        onSuccess: (past) => void go(`/diagnose/${past.id}?${params}`),
         onError: () => (key.current = crypto.randomUUID()),
       },
     );
   const ready = Boolean(saws.data && materials.data && rack.data && words.data && traces.data);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">{t`Trace`}</Typography>
+      <Typography variant="h1">{t`Diagnose`}</Typography>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {!ready && !failed && <Outline rows={4} height={120} />}
@@ -77,17 +77,18 @@ export function NewTrace() {
                   )}
                 </Box>
                 <Box sx={{ color: 'text.secondary' }}>
+                  {blade ? t`Blade: ${blade.name}.` : t`No blade is installed on this saw.`}{' '}
                   <Trans>
-                    {blade ? t`With ${blade.name}. ` : t`The log knows no blade on this saw. `}
-                    Another cut? <Link to={`/?${params}`}>Say it under Cut</Link>, and trace it from Run.
+                    Another cut? <Link to={`/?${params}`}>Enter it under Cut</Link>, then diagnose it from
+                    Run.
                   </Trans>
                 </Box>
               </Box>
             )}
             {cut && seen.length > 0 && (
-              <Box component="section" aria-label={t`What was seen or heard`} sx={{ mb: 2 }}>
-                <Typography variant="h2">{t`What was seen or heard`}</Typography>
-                <Box sx={{ mb: 1 }}>{t`Look for yourself, then begin with what is so.`}</Box>
+              <Box component="section" aria-label={t`Signs`} sx={{ mb: 2 }}>
+                <Typography variant="h2">{t`Signs`}</Typography>
+                <Box sx={{ mb: 1 }}>{t`Look for yourself, then start with what you see.`}</Box>
                 <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
                   {seen.map((s) => (
                     <Button
@@ -105,7 +106,7 @@ export function NewTrace() {
             )}
             {saws.data?.length !== 0 && (
               <Box sx={{ fontSize: 18, mb: 1 }}>
-                {t`Point at the work where the fault shows, then say what it looks like.`}
+                {t`Tap where the fault shows on the workpiece, then choose what it looks like.`}
               </Box>
             )}
             {cut && saw && words.data && (
@@ -122,7 +123,7 @@ export function NewTrace() {
             )}
           </Box>
           <Box component="section" aria-labelledby="before" sx={{ minWidth: 0, mt: 3 }}>
-            <Typography id="before" variant="h2">{t`Traced before`}</Typography>
+            <Typography id="before" variant="h2">{t`Earlier diagnoses`}</Typography>
             {traces.data?.length === 0 && <Box>{t`Nothing yet.`}</Box>}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {traces.data?.map((past) => (
@@ -131,18 +132,18 @@ export function NewTrace() {
                   key={past.id}
                   sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}
                 >
-                  <Link to={`/trace/${past.id}`}>{past.present.join(', ') || t`nothing seen yet`}</Link>
+                  <Link to={`/diagnose/${past.id}`}>{past.present.join(', ') || t`nothing seen yet`}</Link>
                   <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
                     {day(past.started_at)},{' '}
                     {saws.data?.find((s) => s.id === past.saw_id)?.name ?? t`a saw that is gone`}
                     {past.blade_id &&
-                      `, ${rack.data?.find((b) => b.id === past.blade_id)?.name ?? t`a blade that is gone`}`}
+                      `, ${rack.data?.find((b) => b.id === past.blade_id)?.name ?? t`a deleted blade`}`}
                     .{' '}
                     {past.ended_at
                       ? past.cause
-                        ? `${past.cause}${past.fixed ? t`, fixed` : t`, not fixed`}.`
-                        : t`No reason was proved.`
-                      : t`Under way.`}
+                        ? `${past.cause}, ${past.fixed ? t`fixed` : t`not fixed`}.`
+                        : t`No cause was proved.`
+                      : t`In progress.`}
                   </Box>
                 </Box>
               ))}

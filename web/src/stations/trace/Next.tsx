@@ -14,16 +14,16 @@ function station(c: TraceCheck, it: TraceOf) {
   const at = `saw=${it.saw_id}${it.blade_id ? `&blade=${it.blade_id}` : ''}`;
   switch (c.record) {
     case 'washed':
-      return it.blade_id && { to: `/care/wash?b=${it.blade_id}`, name: t`Wash it under Care` };
+      return it.blade_id && { to: `/care/wash?b=${it.blade_id}`, name: t`Clean it under Care` };
     case 'inspected':
-      return { to: '/care', name: t`Look it over under Care` };
+      return { to: '/care', name: t`Inspect it under Care` };
     case 'heel':
     case 'fence':
     case 'runout':
     case 'gauge':
     case 'tilt':
     case 'clearance':
-      return { to: `/true/${c.record}?${at}`, name: t`Measure it under True` };
+      return { to: `/align/${c.record}?${at}`, name: t`Measure it under Align` };
     default:
       if (c.leads === 'groove') return { to: `/groove?${cutParams(it.cut)}`, name: t`Fit it under Groove` };
       return c.leads === 'cut'
@@ -68,17 +68,17 @@ export function Next({
     >
       <Typography id="next" variant="h2">
         {it.present.length === 0
-          ? t`Point at the work first`
+          ? t`Tap the workpiece first`
           : next
             ? t`Next check`
-            : t`Nothing is left to check`}
+            : t`Nothing left to check`}
       </Typography>
       {it.pending.includes('wash-blade') && (
         <Box sx={{ my: 0.5, fontWeight: 650 }}>
           <Trans>
-            It was washed. Make the same cut under{' '}
-            <Link to={`/run?${cutParams(it.cut, { blade: it.blade_id })}`}>Run</Link>, and say there whether
-            it came back.
+            The blade was cleaned. Make the same cut under{' '}
+            <Link to={`/run?${cutParams(it.cut, { blade: it.blade_id })}`}>Run</Link> and record whether it
+            helped.
           </Trans>
         </Box>
       )}
@@ -86,8 +86,10 @@ export function Next({
         <Box>
           <Box sx={{ fontSize: 22, fontWeight: 700 }}>{next.label}</Box>
           <Box sx={{ mb: 1 }}>
-            <Worded>{next.how}</Worded>{' '}
-            {t`About ${next.minutes} minutes. One change at a time${next.kind === 'cut' ? t`: the same cut as before` : ''}.`}
+            <Worded>{next.how}</Worded> {t`About ${next.minutes} minutes.`}{' '}
+            {next.kind === 'cut'
+              ? t`Make the same cut as before and change only this.`
+              : t`Change one thing at a time.`}
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
             <Doing check={next} trace={it} busy={busy} onAnswer={onAnswer} />
@@ -96,19 +98,19 @@ export function Next({
       )}
       {it.exhausted && (
         <Box sx={{ my: 1, fontSize: 17 }}>
-          {t`All that can be checked here is used up, and nothing stands out. A saw doctor, or the maker’s service, should look at blade and saw.`}
+          {t`You've made every check, and nothing stands out. Have a sharpening service or the maker's service look at blade and saw.`}
         </Box>
       )}
       {shown && top && (
         <Box sx={{ mt: 1.5, pt: 1, borderTop: '1px solid', borderColor: 'divider' }}>
-          <Box>{t`Put it right, make the same test cut again, and say what it shows.`}</Box>
+          <Box>{t`Fix it, make the same test cut again, and record the result.`}</Box>
           <Button variant="contained" sx={{ mt: 0.5 }} disabled={busy} onClick={() => onDone(top.id)}>
-            {t`Good: it was “${top.label.toLowerCase()}”`}
+            {t`Good. The cause was “${top.label.toLowerCase()}”`}
           </Button>
         </Box>
       )}
       <Button size="small" sx={{ mt: 1 }} disabled={busy} onClick={onGiveUp}>
-        {t`Close it without a reason`}
+        {t`Close without a cause`}
       </Button>
     </Box>
   );
@@ -140,7 +142,7 @@ export function Doing({
       <Button variant="outlined" disabled={busy} onClick={() => onAnswer(c.id, 'not')}>
         {no}
       </Button>
-      <Button disabled={busy} onClick={() => onAnswer(c.id, 'could-not')}>{t`Could not`}</Button>
+      <Button disabled={busy} onClick={() => onAnswer(c.id, 'could-not')}>{t`Can't check`}</Button>
     </>
   );
 }

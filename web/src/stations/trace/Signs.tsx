@@ -22,12 +22,12 @@ interface Props {
 }
 
 const asks: Record<Place, string> = {
-  wall: t`What do the walls look like?`,
-  face: t`What does the face look like where teeth leave?`,
+  wall: t`What do the cut edges look like?`,
+  face: t`What does the exit face look like?`,
   end: t`What does the end look like where the cut runs out?`,
   shape: t`What is wrong with its shape?`,
   groove: t`What does the groove look like?`,
-  feel: t`What was felt or heard?`,
+  feel: t`What do you feel or hear?`,
   when: t`When does it happen?`,
 };
 

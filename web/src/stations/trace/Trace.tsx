@@ -71,9 +71,9 @@ export function Trace() {
           '@media print': { '& a, & button': { display: 'none' } },
         }}
       >
-        <Button component={Link} to="/trace" size="small" sx={{ ml: -0.75 }}>{t`‹ Trace`}</Button>
+        <Button component={Link} to="/diagnose" size="small" sx={{ ml: -0.75 }}>{t`‹ Diagnose`}</Button>
         <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
-          {ended ? t`A fault that was traced` : t`Tracing a fault`}
+          {ended ? t`A diagnosed fault` : t`Diagnosis`}
         </Typography>
         <Button size="small" onClick={() => window.print()}>{t`Print a report`}</Button>
         {it && !ended && (
@@ -81,12 +81,12 @@ export function Trace() {
             size="small"
             color="error"
             disabled={busy}
-            asks={t`Give this trace up?`}
-            goes={t`What was seen, asked and checked so far is not kept.`}
-            yes={t`Give it up`}
-            onYes={() => drop.mutate(id, { onSuccess: () => void go('/trace') })}
+            asks={t`Discard this diagnosis?`}
+            goes={t`What you noted and checked so far isn't saved.`}
+            yes={t`Discard`}
+            onYes={() => drop.mutate(id, { onSuccess: () => void go('/diagnose') })}
           >
-            {t`Give it up`}
+            {t`Discard`}
           </Sure>
         )}
       </Box>
@@ -98,7 +98,7 @@ export function Trace() {
             materials.data?.find((m) => m.id === it.cut.material),
             units,
           )}
-          {it.blade_name && t` With ${it.blade_name}.`}
+          {it.blade_name && ` ${t`Blade: ${it.blade_name}.`}`}
         </Box>
       )}
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
@@ -121,9 +121,8 @@ export function Trace() {
           </Box>
           <Box sx={{ fontSize: 18 }}>
             <Trans>
-              <b>No test cut.</b> Power off at the plug. What is likely here can throw the work or break a
-              blade: look and measure first, put it right, and follow the saw’s manual. If in doubt, let a
-              trained person see it.
+              <b>No test cut.</b> Unplug the saw. The likely causes can throw the work or break a blade. Look,
+              measure and fix first, and follow the saw's manual. If in doubt, ask a trained person.
             </Trans>
           </Box>
         </Box>
@@ -163,7 +162,7 @@ export function Trace() {
             )}
             {ended && (
               <Notice kind={it.fixed ? 'done' : 'caution'} sx={{ mb: 1.5 }}>
-                {it.fixed ? t`It was: ${it.cause}. A good test cut proved it.` : t`No reason was proved.`}
+                {it.fixed ? t`Cause: ${it.cause}. A good test cut proved it.` : t`No cause was proved.`}
               </Notice>
             )}
             <Reasons reasons={it.reasons} />
@@ -200,8 +199,8 @@ function Seen({ trace: it, words }: { trace: TraceOf; words: { id: string; label
 function Reasons({ reasons }: { reasons: TraceReason[] }) {
   return (
     <Box component="section" aria-labelledby="reasons">
-      <Typography id="reasons" variant="h2">{t`Likely reasons`}</Typography>
-      <Box component="ol" aria-label={t`Likely reasons`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Typography id="reasons" variant="h2">{t`Likely causes`}</Typography>
+      <Box component="ol" aria-label={t`Likely causes`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {reasons
           .filter((r, i) => i < 3 || r.share >= 0.05)
           .map((r) => (
@@ -229,7 +228,7 @@ function Reasons({ reasons }: { reasons: TraceReason[] }) {
               </Box>
               {r.share >= 0.25 && (
                 <Box sx={{ fontSize: 15 }}>
-                  <Worded>{t`To put it right: ${r.remedy}`}</Worded>
+                  <Worded>{t`To fix it: ${r.remedy}`}</Worded>
                 </Box>
               )}
             </Box>
@@ -268,9 +267,9 @@ function More({
                   size="small"
                   sx={{ minHeight: { xs: 44, md: 26 }, py: 0 }}
                   onClick={() => onAnswer(d.id, null)}
-                  aria-label={t`Take back: ${d.label}`}
+                  aria-label={t`Undo: ${d.label}`}
                 >
-                  {t`take back`}
+                  {t`undo`}
                 </Button>
               )}
             </Box>
@@ -283,15 +282,11 @@ function More({
             component="summary"
             sx={{ cursor: 'pointer', fontWeight: 650, minHeight: 44, lineHeight: '44px' }}
           >
-            {t`Other checks that could be done now`}
+            {t`Other checks you can do now`}
           </Box>
           {it.next.slice(1, 7).map((c) => (
             <Box key={c.id} sx={{ py: 0.5, borderTop: '1px solid', borderColor: 'divider' }}>
-              <b>{c.label}</b>
-              {t`, about `}
-              {c.minutes}
-              {t` minutes. `}
-              {c.how}
+              <b>{c.label}.</b> {t`About ${c.minutes} minutes.`} {c.how}
               <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 0.5 }}>
                 <Doing check={c} trace={it} busy={busy} onAnswer={onAnswer} />
               </Box>
@@ -301,15 +296,17 @@ function More({
       )}
       {it.piece.length > 0 && <Lines name={t`The piece`} lines={it.piece} />}
       {it.facts.length > 0 && (
-        <Lines name={t`What Corte knew when it began`} lines={it.facts.map((f) => upper(f) + '.')} />
+        <Lines name={t`Known at the start`} lines={it.facts.map((f) => upper(f) + '.')} />
       )}
       {it.before.length > 0 && (
         <Box component="section" aria-label={t`The same before`}>
-          <Typography variant="h3" component="h2">{t`It has happened before`}</Typography>
+          <Typography variant="h3" component="h2">{t`It happened before`}</Typography>
           {it.before.map((b) => (
             <Box key={b.id}>
-              <Link to={`/trace/${b.id}`}>{day(b.at)}</Link>: {b.signs.join(', ').toLowerCase()}.{' '}
-              {b.cause ? `${b.cause}${b.fixed ? t`, fixed` : ''}.` : t`No reason was proved.`}
+              <Link to={`/diagnose/${b.id}`}>{day(b.at)}</Link>: {b.signs.join(', ').toLowerCase()}.{' '}
+              {b.cause
+                ? `${[b.cause, b.fixed && t`fixed`].filter(Boolean).join(', ')}.`
+                : t`No cause was proved.`}
             </Box>
           ))}
         </Box>

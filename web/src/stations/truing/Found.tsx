@@ -18,17 +18,16 @@ export function Found({
 }) {
   const show = (x: TruingResult) => formatFigure(x.figure, x.figure_unit, units);
   return (
-    <Box component="section" aria-label={t`What it comes to`} sx={{ mt: 1 }}>
+    <Box component="section" aria-label={t`Result`} sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{show(r)}</Box>
         {(r.test === 'width' || r.test === 'depth') && (
-          <Box sx={{ color: 'text.secondary' }}>{t`wanted less measured`}</Box>
+          <Box sx={{ color: 'text.secondary' }}>{t`target minus measured`}</Box>
         )}
         {r.aim !== undefined && (
           <Box sx={{ color: 'text.secondary' }}>
-            {t`aim `}
-            {formatFigure(r.aim, r.figure_unit, units)}
-            {r.act !== undefined && t`, act over ${formatFigure(r.act, r.figure_unit, units)}`}
+            {t`target ${formatFigure(r.aim, r.figure_unit, units)}`}
+            {r.act !== undefined && `, ${t`correct above ${formatFigure(r.act, r.figure_unit, units)}`}`}
           </Box>
         )}
         {before && (
@@ -41,7 +40,7 @@ export function Found({
       </Box>
       {(r.doubtful_first.length > 0 || r.doubtful_second.length > 0) && (
         <Notice kind="caution" sx={{ my: 1 }}>
-          {t`A reading is out of all reason against the others. Take it again before you believe the rest.`}
+          {t`One reading is far from the others. Take it again before you trust the rest.`}
         </Notice>
       )}
       {r.says.map((s) => (

@@ -67,7 +67,7 @@ export function ReadingPane({ test, n, readings, byDial, doubtful, units }: Prop
         </Button>
         {full && round === 0 && (test === 'runout' || test === 'clearance') && (
           <Button size="small" variant="contained" onClick={readings.second}>
-            {test === 'runout' ? t`Turned half round: read again` : t`Now the right side`}
+            {test === 'runout' ? t`Turned half a turn: read again` : t`Now the right side`}
           </Button>
         )}
         <FileButton

@@ -41,8 +41,8 @@ export function Session() {
   if (!(test in testWords))
     return (
       <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-        <Typography variant="h1">{t`True`}</Typography>
-        <Trouble>{t`There is no such session.`}</Trouble>
+        <Typography variant="h1">{t`Align`}</Typography>
+        <Trouble>{t`This session doesn't exist.`}</Trouble>
       </Box>
     );
   if (!saw || !blades.data)
@@ -129,7 +129,12 @@ function Page({ test, saw, blades, units, first }: Props) {
 
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Button component={Link} to={`/true?saw=${saw.id}`} size="small" sx={{ ml: -0.75 }}>{t`‹ True`}</Button>
+      <Button
+        component={Link}
+        to={`/align?saw=${saw.id}`}
+        size="small"
+        sx={{ ml: -0.75 }}
+      >{t`‹ Align`}</Button>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Typography variant="h1">{words.title}</Typography>
         <Box sx={{ color: 'text.secondary' }}>{saw.name}</Box>
@@ -187,7 +192,7 @@ function Page({ test, saw, blades, units, first }: Props) {
           {result.error && enough && (
             <Trouble>
               {away
-                ? t`Corte does not answer, so nothing is said of these readings yet. They can be kept all the same, and are judged when it does.`
+                ? t`You're offline, so these readings can't be judged yet. Save them anyway: they are judged when you're back online.`
                 : result.error.message}
             </Trouble>
           )}
@@ -222,7 +227,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               {(read && test !== 'scoring') || test === 'tilt' ? (
                 <>
                   <Box sx={{ width: 150 }}>
-                    <LineField label={t`Who measured`} value={by} most={60} onText={setBy} />
+                    <LineField label={t`Measured by`} value={by} most={60} onText={setBy} />
                   </Box>
                   <Button
                     variant="contained"
@@ -230,11 +235,11 @@ function Page({ test, saw, blades, units, first }: Props) {
                     onClick={() =>
                       store.mutate(
                         { key: key.current, read: input, blade: blade && bladeTest ? blade.name : saw.name },
-                        { onSuccess: () => void go(`/true?saw=${saw.id}`) },
+                        { onSuccess: () => void go(`/align?saw=${saw.id}`) },
                       )
                     }
                   >
-                    {t`Keep it in the log`}
+                    {t`Save to log`}
                   </Button>
                 </>
               ) : null}

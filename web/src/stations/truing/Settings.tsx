@@ -70,7 +70,7 @@ export function Settings({ test, setup, blades, begun, units, onChange, onSize }
         <TextField
           select
           size="small"
-          label={t`Steps round`}
+          label={t`Steps around`}
           value={setup.steps}
           disabled={begun}
           onChange={(e) => onChange({ steps: Number(e.target.value) })}
@@ -127,13 +127,13 @@ export function Settings({ test, setup, blades, begun, units, onChange, onSize }
       {test === 'tilt' && (
         <NumberField
           label={t`Gap, + on top`}
-          unit={t`mm`}
+          unit={'mm'}
           value={sizes.gap_mm}
           onNumber={(gap_mm) => onSize({ gap_mm })}
         />
       )}
       {test === 'gauge' && size('length_mm', t`Length of the strip`)}
-      {(test === 'width' || test === 'depth') && size('wanted_mm', t`Wanted`)}
+      {(test === 'width' || test === 'depth') && size('wanted_mm', t`Target`)}
       {(test === 'width' || test === 'depth') && size('measured_mm', t`Measured`)}
     </Box>
   );

@@ -64,7 +64,7 @@ export function Truing() {
           minHeight: { xs: 84, sm: 46 },
         }}
       >
-        <Typography variant="h1">{t`True`}</Typography>
+        <Typography variant="h1">{t`Align`}</Typography>
         <ToggleButtonGroup
           exclusive
           size="small"
@@ -78,7 +78,7 @@ export function Truing() {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
-        <Box sx={{ color: 'text.secondary' }}>{t`Power off at the plug before any of it.`}</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t`Unplug the saw first.`}</Box>
       </Box>
       {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
@@ -96,7 +96,7 @@ export function Truing() {
           <Plan saw={saw} stands={stands} shown={shown} onShow={setShown} search={`?saw=${saw.id}`} />
           <Box
             component="ul"
-            aria-label={t`What to measure on ${saw.name}`}
+            aria-label={t`Measurements on ${saw.name}`}
             sx={{ listStyle: 'none', m: 0, p: 0 }}
           >
             {saw.tests.map((test, i) => (
@@ -115,8 +115,8 @@ export function Truing() {
             ))}
             <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
               <Trans>
-                <Link to="/rack/new">A blade that nobody knows</Link>: teeth by groups, hook by straight edge,
-                kerf and plate by caliper, bevel by eye.
+                <Link to="/blades/new">Unmarked blade</Link>: count teeth by groups, measure the hook angle
+                with a straightedge, kerf and plate with a caliper, and judge the bevel by eye.
               </Trans>
             </Box>
           </Box>
@@ -150,7 +150,7 @@ function Plan({ saw, stands, shown, onShow, search }: PlanProps) {
             <Box
               key={test}
               component={Link}
-              to={`/true/${test}${search}`}
+              to={`/align/${test}${search}`}
               aria-label={t`${testWords[test].title}, on the drawing`}
               onPointerEnter={() => onShow(test)}
               onPointerLeave={() => onShow(undefined)}
@@ -270,7 +270,7 @@ function TestRow({ letter, test, saw, stand, all, blade, shown, onShow, units }:
       </Box>
       <Button
         component={Link}
-        to={`/true/${test}?saw=${saw.id}`}
+        to={`/align/${test}?saw=${saw.id}`}
         variant="outlined"
         aria-label={t`Measure: ${words.title}`}
         sx={{ px: 1.25 }}
