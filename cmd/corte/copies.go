@@ -23,12 +23,12 @@ import (
 
 func backupCommand() *cobra.Command {
 	return &cobra.Command{
-		Use: "backup FILE", Short: "Write the whole shop into one file", Args: oneFile,
+		Use: "backup FILE", Short: "Write a backup of the whole shop", Args: oneFile,
 		RunE: beside(func(cmd *cobra.Command, args []string, s settings, st *store.Store) error {
 			ctx := cmd.Context()
 			sh, err := st.ShopNamed(ctx, s.Shop)
 			if errors.Is(err, store.ErrNone) {
-				return fmt.Errorf("this database has no shop %q; CORTE_SHOP names another", s.Shop)
+				return fmt.Errorf("this database has no shop %q. Set CORTE_SHOP to another", s.Shop)
 			} else if err != nil {
 				return err
 			}
@@ -45,7 +45,7 @@ func backupCommand() *cobra.Command {
 func restoreCommand() *cobra.Command {
 	var check, damaged bool
 	cmd := &cobra.Command{
-		Use: "restore FILE", Short: "Bring a whole shop from a file into an empty one", Args: oneFile,
+		Use: "restore FILE", Short: "Restore a backup into an empty shop", Args: oneFile,
 		RunE: beside(func(cmd *cobra.Command, args []string, s settings, st *store.Store) error {
 			ctx := cmd.Context()
 			f, shut, err := openFile(ctx, cmd.OutOrStdout(), st, args[0], damaged)
@@ -63,19 +63,19 @@ func restoreCommand() *cobra.Command {
 			if err := f.Restore(ctx, st, sh.ID, telling(cmd.ErrOrStderr())); err != nil {
 				return err
 			}
-			_, err = fmt.Fprintf(cmd.OutOrStdout(), "The shop is back: %d rows.\n", f.Rows())
+			_, err = fmt.Fprintf(cmd.OutOrStdout(), "Restored: %d rows.\n", f.Rows())
 			return err
 		}),
 	}
-	cmd.Flags().BoolVar(&check, "check", false, "only say what is in the file, and what cannot be read")
-	cmd.Flags().BoolVar(&damaged, "keep-damaged", false, "bring in rows that can't be read as well, to repair them in the shop")
+	cmd.Flags().BoolVar(&check, "check", false, "only show what the file contains and what can't be read")
+	cmd.Flags().BoolVar(&damaged, "keep-damaged", false, "restore damaged records too, to repair them later")
 	return cmd
 }
 
 // A drill is the only proof that a copy is one: it is brought back in full.
 func drillCommand() *cobra.Command {
 	return &cobra.Command{
-		Use: "drill FILE", Short: "Bring a file back into a scratch database and compare", Args: oneFile,
+		Use: "drill FILE", Short: "Restore a backup into a scratch database and compare", Args: oneFile,
 		RunE: beside(func(cmd *cobra.Command, args []string, _ settings, st *store.Store) (err error) {
 			ctx, out := cmd.Context(), cmd.OutOrStdout()
 			f, shut, err := openFile(ctx, out, st, args[0], true)
@@ -93,9 +93,9 @@ func drillCommand() *cobra.Command {
 				return err
 			}
 			if len(differs) > 0 {
-				return fmt.Errorf("what came back differs from the file: %v", differs)
+				return fmt.Errorf("the restored data differs from the file: %v", differs)
 			}
-			_, err = fmt.Fprintf(out, "Brought back into a scratch database and compared: %d rows, all the same.\n", f.Rows())
+			_, err = fmt.Fprintf(out, "Restored into a scratch database and compared: %d rows, all the same.\n", f.Rows())
 			return err
 		}),
 	}
@@ -217,7 +217,7 @@ func openFile(ctx context.Context, out io.Writer, st *store.Store, path string, 
 		for _, says := range (say.Voice{}).Each(faults) {
 			fmt.Fprintln(out, says)
 		}
-		err = errors.New("the file cannot be brought in; nothing was written")
+		err = errors.New("the file can't be restored. Nothing was written")
 	}
 	if err != nil {
 		raw.Close()

@@ -25,7 +25,7 @@ func listenCommand() *cobra.Command {
 	var saw sound.Saw
 	cmd := &cobra.Command{
 		Use:   "listen SOUND.wav",
-		Short: "Say what a saw did by its sound",
+		Short: "Analyze a recording of a saw",
 		Long: "Listens to a recording of a saw and prints as JSON how fast it idled, its cuts, and where it stalled.\n" +
 			"The number of teeth of the blade that is on has to be said; docs/sound.md has what it can hear and what it cannot.",
 		Args: cobra.ExactArgs(1),
@@ -78,8 +78,8 @@ func heardOf(h sound.Heard) heard {
 }
 
 var (
-	errNoWAV   = errors.New("this is no WAV file of plain samples (PCM); save it as one, with 16 bits")
-	errTooLong = errors.New("this is more than an hour; cut it into parts")
+	errNoWAV   = errors.New("this isn't a WAV file with PCM samples. Save it as 16-bit WAV")
+	errTooLong = errors.New("this is longer than an hour. Split it")
 )
 
 // rightSizes writes into a WAV how much sound there is. A program that writes one
@@ -96,7 +96,7 @@ func rightSizes(raw []byte) error {
 		sound := string(raw[at:at+4]) == "data"
 		if size > there || sound && size == 0 {
 			if size = there; !sound {
-				return errors.New("this WAV file is cut off before its sound begins; record it again")
+				return errors.New("this WAV file ends before its sound begins. Record it again")
 			}
 			binary.LittleEndian.PutUint32(raw[at+4:], uint32(size))
 		}
@@ -108,7 +108,7 @@ func rightSizes(raw []byte) error {
 		}
 		at += chunk + size + size%2
 	}
-	return errors.New("there is no sound in this WAV file; record it again")
+	return errors.New("this WAV file has no sound. Record it again")
 }
 
 // readSound reads a WAV of whole numbers, its channels as one.

@@ -25,7 +25,7 @@ func lookCommand() *cobra.Command {
 	var diameter, bore float64
 	cmd := &cobra.Command{
 		Use:   "look PHOTO",
-		Short: "Read a blade off a photo of it lying flat",
+		Short: "Measure a blade from a photo",
 		Long: "Looks at a photo (JPEG, PNG or WebP) of a blade that lies flat, all of it in the picture, and prints as JSON its teeth,\n" +
 			"hook, groups, teeth that are missing, and bore against diameter; with one of those two said, its sizes in mm.\n" +
 			"docs/sight.md has what it can see and what it cannot.",
@@ -33,7 +33,7 @@ func lookCommand() *cobra.Command {
 		RunE: func(cmd *cobra.Command, args []string) error {
 			switch {
 			case diameter != 0 && bore != 0:
-				return errors.New("say the diameter or the bore, not both: the other follows")
+				return errors.New("give the diameter or the bore, not both")
 			case diameter != 0 && !(diameter >= leastSaid && diameter <= mostSaid):
 				return fmt.Errorf("a diameter of %g mm is no saw blade's; from %g to %g are", diameter, leastSaid, mostSaid)
 			case bore != 0 && !(bore >= leastBoreMM && bore <= mostBoreMM):

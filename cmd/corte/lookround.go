@@ -48,7 +48,7 @@ func lookRound(own http.Handler, st *store.Store, o httpapi.Options, there bool)
 		h, err := open(r.Context())
 		if err != nil {
 			slog.Error("the demo shop was not furnished", "error", err)
-			http.Error(w, `{"status":503,"detail":"The demo shop cannot be furnished now. Try again in a moment."}`, http.StatusServiceUnavailable)
+			http.Error(w, `{"status":503,"detail":"Can't set up the demo shop now. Try again in a moment."}`, http.StatusServiceUnavailable)
 			return
 		}
 		h.ServeHTTP(w, r)

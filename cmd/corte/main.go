@@ -33,7 +33,7 @@ func commands() *cobra.Command {
 		SilenceErrors: true,
 		Args: func(_ *cobra.Command, args []string) error {
 			if len(args) > 0 {
-				return fmt.Errorf("there is no command %q; corte help lists those there are", args[0])
+				return fmt.Errorf("there is no command %q. Run corte help for the list", args[0])
 			}
 			return nil
 		},

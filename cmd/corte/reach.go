@@ -35,7 +35,7 @@ func (s settings) reached(usual bool) (reach, error) {
 	case "off":
 		r.signIn = false
 	default:
-		return r, fmt.Errorf("CORTE_SIGN_IN %q is neither on nor off", s.SignIn)
+		return r, fmt.Errorf("CORTE_SIGN_IN is %q. It must be on or off", s.SignIn)
 	}
 	here, err := onLoopback("CORTE_LISTEN", s.Listen)
 	if err != nil {

@@ -240,7 +240,7 @@ func debugServer(addr string) (counts *metrics.Metrics, stop func(), err error) 
 func inviteOwner(ctx context.Context, svc *shop.Service, sh store.Shop, at string) error {
 	secret, err := svc.People.FirstOwner(ctx, sh.ID)
 	if err == nil && secret != "" {
-		fmt.Printf("Nobody can sign in to %s yet. Its owner begins here, once, within a day: %s/join/%s\n", sh.Name, at, secret)
+		fmt.Printf("Nobody can sign in to %s yet. Create its owner here, once, within a day: %s/join/%s\n", sh.Name, at, secret)
 	}
 	return err
 }

@@ -13,7 +13,7 @@ import (
 
 // settings come from the environment; help says what each is for.
 type settings struct {
-	DatabaseURL string   `env:"DATABASE_URL" help:"a PostgreSQL that runs elsewhere; without it, one of Corte's own on loopback"`
+	DatabaseURL string   `env:"DATABASE_URL" help:"address of an existing PostgreSQL; otherwise Corte runs its own on loopback"`
 	Pooler      string   `env:"CORTE_POOLER" help:"address of that database by way of a pooler that lends connections by the transaction; with DATABASE_URL"`
 	Data        string   `env:"CORTE_DATA" help:"folder of Corte's own PostgreSQL; /var/lib/corte for root, else ~/.local/share/corte"`
 	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on; on loopback, unless people sign in"`
@@ -24,7 +24,7 @@ type settings struct {
 	Proxies     []string `env:"CORTE_PROXY" help:"addresses of a proxy that has the certificate, with commas between"`
 	Plain       string   `env:"CORTE_PLAIN_HTTP" help:"others-may-read-along, to serve a network without TLS"`
 	Shop        string   `env:"CORTE_SHOP" envDefault:"shop" help:"which shop of the database serve serves"`
-	Copies      string   `env:"CORTE_COPIES" help:"folder of the daily copies; copies in CORTE_DATA, none for none"`
+	Copies      string   `env:"CORTE_COPIES" help:"folder for daily backups; default copies in CORTE_DATA, none for no backups"`
 	Keep        int      `env:"CORTE_KEEP" envDefault:"14" help:"copies of how many days are kept"`
 	Debug       string   `env:"CORTE_DEBUG" help:"address on loopback for metrics and profiles; none without it"`
 	LogLevel    string   `env:"CORTE_LOG" envDefault:"info" help:"debug, info, warn or error"`
@@ -60,7 +60,7 @@ func readSettings() (settings, error) {
 		s.Copies = filepath.Join(s.Data, "copies")
 	}
 	if s.Keep < 1 {
-		return s, fmt.Errorf("CORTE_KEEP is %d; at least one copy is kept, or none are made with CORTE_COPIES=none", s.Keep)
+		return s, fmt.Errorf("CORTE_KEEP is %d. It must be at least 1, or set CORTE_COPIES=none for no backups", s.Keep)
 	}
 	return s, nil
 }

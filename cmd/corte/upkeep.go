@@ -24,7 +24,7 @@ func migrateCommand() *cobra.Command {
 func conditionsCommand() *cobra.Command {
 	var mend bool
 	cmd := &cobra.Command{
-		Use: "conditions", Short: "Fold every blade's log anew and compare its snapshot", Args: cobra.NoArgs,
+		Use: "conditions", Short: "Recompute every blade's condition from its log and compare", Args: cobra.NoArgs,
 		RunE: beside(func(cmd *cobra.Command, _ []string, _ settings, st *store.Store) error {
 			blades, drifts, err := st.Conditions(cmd.Context(), mend)
 			if err != nil {
@@ -39,31 +39,31 @@ func conditionsCommand() *cobra.Command {
 			}
 			switch {
 			case len(drifts) == 0:
-				fmt.Fprintf(out, "The snapshots of all %d blades say what their logs add up to.\n", blades)
+				fmt.Fprintf(out, "The conditions of all %d blades match their logs.\n", blades)
 			case mend:
-				fmt.Fprintf(out, "%d of %d snapshots were made anew.\n", len(drifts), blades)
+				fmt.Fprintf(out, "%d of %d conditions were recomputed.\n", len(drifts), blades)
 			default:
-				return fmt.Errorf("%d of %d snapshots differ from their logs; corte conditions --mend makes them anew", len(drifts), blades)
+				return fmt.Errorf("%d of %d conditions differ from their logs. Run corte conditions --mend to recompute them", len(drifts), blades)
 			}
 			return nil
 		}),
 	}
-	cmd.Flags().BoolVar(&mend, "mend", false, "write what the log adds up to")
+	cmd.Flags().BoolVar(&mend, "mend", false, "save the recomputed conditions")
 	return cmd
 }
 
 func ownerCommand() *cobra.Command {
 	return &cobra.Command{
-		Use: "owner", Short: "Make an address at which somebody becomes an owner of the shop", Args: cobra.NoArgs,
-		Long: "Make an address at which somebody becomes an owner of the shop (CORTE_SHOP). It is good once, and for a day; it is the way in where no owner can sign in any more.",
+		Use: "owner", Short: "Create a one-time link to become an owner of the shop", Args: cobra.NoArgs,
+		Long: "Creates a link to become an owner of the shop (CORTE_SHOP). It works once, within a day. Use it when no owner can sign in any more.",
 		RunE: beside(func(cmd *cobra.Command, _ []string, s settings, st *store.Store) error {
 			sh, err := st.ShopNamed(cmd.Context(), s.Shop)
 			if err != nil {
-				return fmt.Errorf("there is no shop %q in this database; CORTE_SHOP names one", s.Shop)
+				return fmt.Errorf("this database has no shop %q. Set CORTE_SHOP to one", s.Shop)
 			}
 			secret, err := shop.New(st, time.Now).People.AnotherOwner(cmd.Context(), sh.ID)
 			if err == nil {
-				fmt.Fprintf(cmd.OutOrStdout(), "Put this behind the address that Corte is reached under, within a day:\n/join/%s\n", secret)
+				fmt.Fprintf(cmd.OutOrStdout(), "Add this to Corte's address within a day:\n/join/%s\n", secret)
 			}
 			return err
 		}),

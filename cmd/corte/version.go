@@ -12,7 +12,7 @@ import (
 
 func versionCommand() *cobra.Command {
 	return &cobra.Command{
-		Use: "version", Short: "Say what this build is", Args: cobra.NoArgs,
+		Use: "version", Short: "Print the version", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			spec, err := contract.GetSpec()
 			if err != nil {

@@ -82,18 +82,18 @@ func (d Due) Presses() bool { return d.Reason != Unknown }
 func (d Due) Said() say.Line {
 	switch d.Reason {
 	case Bare:
-		return say.Of("Nothing on it, as far as the log knows")
+		return say.Of("No blade installed")
 	case Unfit:
 		if d.Found != "" {
-			return say.Of("%s is not run: %s", d.Blade, say.Word(d.Found))
+			return say.Of("Don't use %s: %s", d.Blade, say.Word(d.Found))
 		}
-		return say.Of("%s hit something: it is looked over before it runs", d.Blade)
+		return say.Of("%s hit something. Inspect it before you use it", d.Blade)
 	case Dull:
 		return say.Of("%s is dull", d.Blade)
 	case Pitchy:
-		return say.Of("%s is pitchy", d.Blade)
+		return say.Of("%s has resin buildup", d.Blade)
 	case Out:
-		return say.Of("%s: out when it was last measured", d.Test.Words())
+		return say.Of("%s was off when last measured", d.Test.Words())
 	}
 	return say.Of("%s: %s", d.Test.Words(), d.Doubt.Said())
 }

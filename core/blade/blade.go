@@ -175,14 +175,14 @@ func (b Blade) Features() []Feature {
 			out = append(out, Feature{name, why})
 		}
 	}
-	add(b.HookUnknown, "hook not known", "reckoned with +10 degrees; lay a straight edge from the bore to a tooth and read it")
-	add(b.Shoulder, "shoulder behind each tooth", "no tooth can bite deeper than the shoulder lets it, which calms a strong hook; it does not make one safe on a sliding saw")
-	add(b.Shear, "faces ground askew", "a slicing cut: veneer and melamine splinter about a seventh less")
-	add(b.Throwaway, "to be thrown away", "not worth a sharpening; it may take nails and dirt")
-	add(b.Carbide == ToughCarbide, "tough carbide", "bears knocks and nails; each sharpening takes more off")
-	add(b.Carbide == HardCarbide, "hard carbide", "keeps its edge long and chips on a knock; little comes off at a sharpening")
-	add(b.GulletShape == RoundGullet, "round gullets", "most room for chips: long rips and thick stock")
-	add(b.GulletShape == NarrowGullet, "narrow gullets", "little room for chips: fill first in thick rips")
+	add(b.HookUnknown, "hook angle unknown", "assumed to be +10 degrees. Lay a straightedge from the bore to a tooth and measure it")
+	add(b.Shoulder, "shoulder behind each tooth", "limits how deep each tooth cuts, which calms a high hook angle. It doesn't make one safe on a sliding saw")
+	add(b.Shear, "face bevel", "a slicing cut: about a seventh less tear-out in veneer and chipping in melamine")
+	add(b.Throwaway, "disposable", "not worth sharpening, so it can take nails and dirt")
+	add(b.Carbide == ToughCarbide, "tough carbide", "stands up to knocks and nails. Each sharpening removes more")
+	add(b.Carbide == HardCarbide, "hard carbide", "stays sharp for long but chips when hit. Each sharpening removes little")
+	add(b.GulletShape == RoundGullet, "round gullets", "most room for chips: for long rips and thick stock")
+	add(b.GulletShape == NarrowGullet, "narrow gullets", "little room for chips: they fill up first in thick rips")
 	return out
 }
 

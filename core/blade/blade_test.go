@@ -186,10 +186,10 @@ func TestStandInsAndUsualParts(t *testing.T) {
 func TestFeatures(t *testing.T) {
 	for want, b := range map[string]Blade{
 		"":                           {Carbide: UsualCarbide, GulletShape: HookedGullet},
-		"hook not known":             {HookUnknown: true},
+		"hook angle unknown":         {HookUnknown: true},
 		"shoulder behind each tooth": {Shoulder: true},
-		"faces ground askew":         {Shear: true},
-		"to be thrown away":          {Throwaway: true},
+		"face bevel":                 {Shear: true},
+		"disposable":                 {Throwaway: true},
 		"tough carbide":              {Carbide: ToughCarbide},
 		"hard carbide":               {Carbide: HardCarbide},
 		"round gullets":              {GulletShape: RoundGullet},

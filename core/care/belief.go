@@ -162,11 +162,11 @@ func (c Condition) LifeRange(g blade.Grind) (low, high float64) {
 func (c Condition) Confidence() string {
 	switch sd := c.Life.SD(); {
 	case sd > 0.45:
-		return "from the table; say when it is dull and it will be its own"
+		return "from the table. Record when it's dull and Corte learns its own figure"
 	case sd > 0.25:
-		return "from what was said of it once or twice"
+		return "from one or two of your notes"
 	}
-	return "well known from what was said of it"
+	return "from your notes"
 }
 
 // A burn is a surprise where the model gave it less than about one chance in

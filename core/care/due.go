@@ -116,11 +116,11 @@ func Path(c Condition, g blade.Grind, aligned bool) []Step {
 	}
 	washed := c.Asked || c.NotBack
 	return []Step{
-		{"wash", "Wash it: a dirty blade feels like a dull one", washed},
-		{"answer", "Cut, and say whether it came back", c.NotBack},
+		{"wash", "Clean it first: a dirty blade cuts like a dull one", washed},
+		{"answer", "Make a cut and record whether it helped", c.NotBack},
 		{"look", "Look for broken, chipped or loose teeth", c.Looked},
-		{"align", "See that the saw runs true: heel, fence, run-out", aligned},
-		{"sharpen", "Only then send it out to be sharpened", false},
+		{"align", "Check the alignment: blade, fence and run-out", aligned},
+		{"sharpen", "Only then send it out for sharpening", false},
 	}
 }
 
@@ -142,11 +142,11 @@ func SharpeningsLeft(c Condition, b blade.Blade, carbide float64, before int) (l
 	takes := gradeTakes[b.Carbide]
 	switch {
 	case b.Throwaway:
-		return 0, say.Of("it is to be thrown away")
+		return 0, say.Of("it is disposable")
 	case c.SaidLeft:
-		return c.Left, say.Of("said by the saw doctor")
+		return c.Left, say.Of("from the sharpening service")
 	case carbide > 0:
-		return max(0, int((carbide-leastCarbide)/(perSharpening*takes)+1e-9)), say.Of("from the carbide measured")
+		return max(0, int((carbide-leastCarbide)/(perSharpening*takes)+1e-9)), say.Of("from the measured carbide")
 	}
 	return max(0, int(usualSharpenings/takes+0.5)-c.Sharpenings-before), say.Of("good carbide takes about ten")
 }

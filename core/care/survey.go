@@ -91,29 +91,29 @@ func (s Survey) Report(of Subject) Report {
 	found := func(form string, with ...any) { r.Found = append(r.Found, say.Of(form, with...)) }
 	tell := func(form string, with ...any) { r.ToDoctor = append(r.ToDoctor, say.Of(form, with...)) }
 	if !s.Cleaned {
-		found("It was not cleaned first: pitch hides cracks and braze, so nothing here is sure until it is.")
+		found("It wasn't cleaned first. Resin hides cracks and braze, so nothing here is certain until it is.")
 	}
 	if s.Missing > 0 {
-		found("%s of %d gone.", tips(s.Missing), of.Teeth)
-		tell("%s to be set new, to the width and height of the rest.", tips(s.Missing))
+		found("%s of %d missing.", tips(s.Missing), of.Teeth)
+		tell("Please replace %s, matching the width and height of the rest.", tips(s.Missing))
 	}
 	if s.Loose > 0 {
-		found("%s loose: one that gives under a thumbnail leaves at the next hard knot.", tips(s.Loose))
-		tell("%s to be taken off, the seat cleaned, and brazed anew.", looseTips(s.Loose))
+		found("%s loose. A tip that moves under a thumbnail comes off at the next hard knot.", tips(s.Loose))
+		tell("Please remove %s, clean the seat, and braze again.", looseTips(s.Loose))
 	}
 	if s.Chipped > 0 {
-		found("%s chipped: each marks the wall once a turn.", tips(s.Chipped))
-		tell("%s chipped: ground out if it is shallow, else set new.", tips(s.Chipped))
+		found("%s chipped. Each leaves one deep mark per turn.", tips(s.Chipped))
+		tell("%s chipped. Please grind out if shallow, otherwise replace.", tips(s.Chipped))
 	}
 	switch s.Seat {
 	case "saw-marks":
-		found("Saw marks stand across the seat: it was not ground back by %s to %s before brazing, so the tip never had a clean bed.", say.Thin(seatFrom), say.Thin(seatTo))
-		tell("The seats were not ground before brazing (saw marks are left). Please look at all of them, not only at this one.")
+		found("There are saw marks across the seat. It wasn't ground back by %s to %s before brazing, so the tip never had a clean seat.", say.Thin(seatFrom), say.Thin(seatTo))
+		tell("The seats were not ground before brazing (there are saw marks). Please check all of them, not only this one.")
 	case "ground":
-		found("The seat is ground clean: the tip was well bedded, and something hit it.")
+		found("The seat is ground clean. The tip was well seated and something hit it.")
 	}
 	if s.Braze == "squeezed" {
-		found("Braze stands out at the sides: the tip was pushed in too far, and little was left to hold it.")
+		found("Braze sticks out at the sides. The tip was pushed in too far, so little was left to hold it.")
 		tell("Braze is squeezed out at the sides of tips: please check how far they sit in.")
 	}
 	long := false
@@ -121,19 +121,19 @@ func (s Survey) Report(of Subject) Report {
 		found("The rest is worn evenly.")
 		if s.Missing > 0 {
 			long = true
-			found("So it ran on for a good while after the first tip went.")
+			found("So it ran on for a good while after the first tip came off.")
 		}
 	}
 	switch s.Pitch {
 	case "caked":
-		found("Pitch is caked on it.")
+		found("Heavy resin buildup.")
 		long = long || s.Missing > 0
 	case "light":
-		found("A little pitch.")
+		found("A little resin.")
 	}
 	if yes(s.Blue) {
-		found("The plate is blue: it was hot, and may have lost its tension.")
-		tell("The plate has been hot: please check tension and flatness before anything is paid for.")
+		found("The plate is blue. It got hot and may have lost its tension.")
+		tell("The plate has been hot. Please check tension and flatness before you do paid work.")
 	}
 	switch s.Crack {
 	case "gullet", "slot":
@@ -141,25 +141,25 @@ func (s Survey) Report(of Subject) Report {
 		if s.Crack == "slot" {
 			from = say.Of("slot")
 		}
-		found("A crack runs from a %s: the plate is done unless a saw doctor says otherwise.", from)
-		tell("A crack from a %s: can it be stopped at all? If not, do nothing more.", from)
+		found("A crack runs from a %s. Don't use this plate unless a sharpening service clears it.", from)
+		tell("Crack from a %s. Can it be stopped? If not, please do nothing more.", from)
 	}
 	if yes(s.Bent) {
 		found("The plate is bent.")
-		tell("The plate is bent: can it be levelled?")
+		tell("The plate is bent. Can it be flattened?")
 	}
 	if s.Beside == "shifted" {
-		found("The teeth beside the place stand off their pitch: the shoulders were bent by the blow.")
-		tell("The teeth beside the place are off their pitch: plate bent at the shoulder?")
+		found("The spacing of the teeth beside it is off. The hit bent their shoulders.")
+		tell("The spacing of the teeth beside it is off. Is the plate bent at the shoulder?")
 	}
 	if long {
-		tell("It ran on after the damage: please look at all tips and at the plate's run.")
+		tell("It ran on after the damage. Please check all tips and the plate's run-out.")
 	}
 	if r.Fault == Sound {
-		found("All sound, as far as was looked.")
+		found("No damage found where you looked.")
 	}
 	for _, q := range s.open() {
-		found("Not looked at: %s.", q)
+		found("Not inspected: %s.", q)
 	}
 	r.worth(s, of)
 	return r
@@ -186,15 +186,15 @@ func (r *Report) worth(s Survey, of Subject) {
 	tips := s.Missing + s.Loose + s.Chipped
 	switch {
 	case r.Fault == Sound:
-		r.Worth, r.WorthWhy = WorthYes, say.Of("There is nothing to mend.")
+		r.Worth, r.WorthWhy = WorthYes, say.Of("Nothing to repair.")
 	case r.Fault == Cracked:
-		r.Worth, r.WorthWhy = WorthNo, say.Of("A cracked plate is not worth mending, whatever it cost; only a saw doctor may say otherwise.")
+		r.Worth, r.WorthWhy = WorthNo, say.Of("A cracked plate isn't worth repairing at any price. Only a sharpening service can say otherwise.")
 	case of.Throwaway:
-		r.Worth, r.WorthWhy = WorthNo, say.Of("It is a blade to be thrown away.")
+		r.Worth, r.WorthWhy = WorthNo, say.Of("It is a disposable blade.")
 	case of.Left == 0:
 		r.Worth, r.WorthWhy = WorthNo, say.Of("No sharpening is left in it.")
 	case of.Price == 0 || of.Sharpen == 0:
-		r.Worth, r.WorthWhy = WorthAsk, say.Of("Note what it cost and what a sharpening costs, and it can be reckoned; else ask the saw doctor first.")
+		r.Worth, r.WorthWhy = WorthAsk, say.Of("Record what it cost and what a sharpening costs to see whether it pays. Otherwise ask the sharpening service first.")
 	default:
 		cost, share := of.Sharpen*(1+tipsOfASharp*float64(tips)), worthShare
 		if of.Years >= oldYears {
@@ -204,10 +204,10 @@ func (r *Report) worth(s Survey, of Subject) {
 		if cost > share*of.Price {
 			r.Worth = WorthNo
 		}
-		r.WorthWhy = say.Of("Mending would be about %.0f and a new one costs %.0f; %s left in it, %s.", cost, of.Price, areLeft(of.Left), aged(of.Years))
+		r.WorthWhy = say.Of("Repair costs about %.0f and a new one %.0f; %s left in it, %s.", cost, of.Price, areLeft(of.Left), aged(of.Years))
 	}
 	if r.Worth == WorthYes && (yes(s.Blue) || yes(s.Bent)) {
-		r.Worth, r.WorthWhy = WorthAsk, say.Of("Only if the plate runs flat again: ask before anything is paid for. %s", r.WorthWhy)
+		r.Worth, r.WorthWhy = WorthAsk, say.Of("Only if the plate can be made flat again. Ask before you pay. %s", r.WorthWhy)
 	}
 }
 
@@ -222,7 +222,7 @@ func areLeft(n int) say.Line {
 func aged(years float64) say.Line {
 	switch {
 	case years < 1:
-		return say.Of("and it is not a year old by its log")
+		return say.Of("and by its log it is less than a year old")
 	case years < 2:
 		return say.Of("and it has been here for a year")
 	}

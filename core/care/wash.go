@@ -31,13 +31,13 @@ var cleaners = []Cleaner{
 	{"citrus", say.Of("citrus cleaner"), 6 * time.Minute, 6, 25, 60, say.Line{}, say.Line{}},
 	{"laundry-soap", say.Of("diluted laundry soap"), 8 * time.Minute, 16, 12, 14, say.Line{}, say.Line{}},
 	{"vinegar", say.Of("vinegar"), 4 * time.Minute, 1, 6, 7,
-		say.Of("it etches carbide's binder and rusts the plate: a few minutes, never longer"),
+		say.Of("it attacks the carbide's binder and rusts the plate. A few minutes, never longer"),
 		say.Of("acid attacks the coating")},
 	{"oven-cleaner", say.Of("oven cleaner"), 5 * time.Minute, 0, 1, 1,
-		say.Of("caustic: it can harm plate, braze, hands and lungs; gloves, glasses, open air"),
+		say.Of("caustic: it can harm plate, braze, hands and lungs. Wear gloves and glasses, and work in open air"),
 		say.Of("caustic strips the coating")},
 	{"solvent", say.Of("solvent"), 5 * time.Minute, 0, 10, 60,
-		say.Of("its vapour burns and harms: open air, no flame, gloves; rags dry flat outdoors"),
+		say.Of("its vapor is harmful and catches fire. Work in open air with gloves and no flame, and dry rags flat outdoors"),
 		say.Of("solvent lifts a slick coating")},
 }
 
@@ -63,14 +63,14 @@ type Warning struct {
 func Agrees(k Cleaner, name, coating string) []Warning {
 	var out []Warning
 	if coating != "none" && coating != "" && !k.Attacks.Zero() {
-		out = append(out, Warning{verdict.Stop, say.Of("%s is coated: %s; use a mild detergent or what is made for blades", name, k.Attacks)})
+		out = append(out, Warning{verdict.Stop, say.Of("%s has a coating: %s. Use a mild detergent or a blade cleaner", name, k.Attacks)})
 	}
 	return out
 }
 
 // Risk is what a cleaner asks of the person; false where it is mild.
 func (k Cleaner) Risk() (Warning, bool) {
-	return Warning{verdict.Caution, say.Of("%s: %s. A milder one does it too", k.Name, k.Harsh)}, !k.Harsh.Zero()
+	return Warning{verdict.Caution, say.Of("%s: %s. A milder cleaner works too", k.Name, k.Harsh)}, !k.Harsh.Zero()
 }
 
 // A Brush is a kind of brush.
@@ -88,7 +88,7 @@ func CheckBrush(b Brush) error {
 	case Nylon, Brass:
 		return nil
 	case Steel:
-		return fault.At("brush", "a steel brush chips carbide: use nylon or brass")
+		return fault.At("brush", "a steel brush chips carbide. Use nylon or brass")
 	}
 	return fault.At("brush", "there is no brush %q", b)
 }
@@ -109,12 +109,12 @@ func WashSteps(k Cleaner, b Brush, blades int) []WashStep {
 		them = say.Of("the blades, not touching one another,")
 	}
 	return []WashStep{
-		{"soak", say.Of("Soak"), say.Of("Gloves and glasses on. Lay %s in the tray with the plate covered. Bare edges cut hands.", them), k.Soak, 2 * k.Soak},
+		{"soak", say.Of("Soak"), say.Of("Wear gloves and glasses. Lay %s in the tray and cover the plate. Exposed teeth cut hands.", them), k.Soak, 2 * k.Soak},
 		{"scrub", say.Of("Scrub"), say.Of("Scrub teeth and gullets with %s, from the bore outward. Never steel on carbide.", say.Word(string(b))), 0, 10 * time.Minute},
 		{"flip", say.Of("Flip"), say.Of("Turn over and scrub the other face."), 0, 10 * time.Minute},
 		{"rinse", say.Of("Rinse"), say.Of("Rinse both faces until the water runs clear."), time.Minute, 5 * time.Minute},
-		{"dry", say.Of("Dry"), say.Of("Dry at once, gullets and bore too: towel, then warm air."), 2 * time.Minute, 20 * time.Minute},
-		{"film", say.Of("Film"), say.Of("Wipe a dry protective film on plate and teeth, let it flash, wipe again. None on the bore and where flanges sit."), 2 * time.Minute, 30 * time.Minute},
+		{"dry", say.Of("Dry"), say.Of("Dry it at once with a towel, then warm air. Dry gullets and bore too."), 2 * time.Minute, 20 * time.Minute},
+		{"film", say.Of("Film"), say.Of("Wipe a dry protectant on plate and teeth, let it dry, and wipe again. Keep it off the bore and where the flanges sit."), 2 * time.Minute, 30 * time.Minute},
 	}
 }
 
@@ -147,7 +147,7 @@ func MixFor(t Tray, k Cleaner, diameter, kerf measure.Length, blades int) (Mix, 
 		return Mix{}, fault.At("length", "a tray has a length, a width and a depth, at most 2 m and 500 mm deep")
 	}
 	if diameter+2*roomAround > min(t.Length, width) {
-		return Mix{}, fault.At("length", "a blade of %v does not lie flat in a tray of %v: take a wider one", diameter, min(t.Length, width))
+		return Mix{}, fault.At("length", "a blade of %v doesn't lie flat in a tray of %v. Use a wider tray", diameter, min(t.Length, width))
 	}
 	if blades < 1 || blades > 20 {
 		return Mix{}, fault.At("blades", "1 to 20 blades go in one bath")
@@ -155,7 +155,7 @@ func MixFor(t Tray, k Cleaner, diameter, kerf measure.Length, blades int) (Mix, 
 	n := measure.Length(blades)
 	level := n*kerf + (n-1)*between + above
 	if level > t.Depth {
-		return Mix{}, fault.At("depth", "%d blades want %v of bath and the tray is %v deep: wash fewer at once", blades, level, t.Depth)
+		return Mix{}, fault.At("depth", "%d blades need %v of liquid and the tray is %v deep. Clean fewer at once", blades, level, t.Depth)
 	}
 	area := t.Length.Mm() * width.Mm()
 	if t.Round {
@@ -181,7 +181,7 @@ func BathState(k Cleaner, uses, sinceStrained int, age time.Duration) (word stri
 	case days >= k.Keeps:
 		return "replace", say.Of("it is %d days old, and %s keeps about %d", days, k.Name, k.Keeps)
 	case sinceStrained >= strainEvery:
-		return "strain", say.Of("%d blades since it was strained: pour it through a cloth, so that grit does not go round", sinceStrained)
+		return "strain", say.Of("%d blades since it was strained. Pour it through a cloth to remove grit", sinceStrained)
 	}
 	return "good", say.Of("%d of about %d blades, %d of about %d days", uses, k.Uses, days, k.Keeps)
 }

@@ -36,7 +36,7 @@ func TestHeightsAndBestChange(t *testing.T) {
 	caked := Candidate{Blade: combo50, State: cut.State{Sharpness: 1.1, Pitch: 2.8}}
 	k := Rank(r, []Candidate{caked})
 	c, ok := k.BestChange(r, caked, k.Fit[0])
-	if !ok || c.Text.String() != "wash it" || c.Room <= k.Fit[0].Figures.Window.Room() {
+	if !ok || c.Text.String() != "clean it" || c.Room <= k.Fit[0].Figures.Window.Room() {
 		t.Errorf("for a caked blade the best change is %+v, %v", c, ok)
 	}
 	if v := k.Fit[0].Verdict(true, caked.State); v != Caution {

@@ -228,7 +228,7 @@ func TestReasonsInWords(t *testing.T) {
 		}
 	}
 	all := strings.Join(said, "; ")
-	for _, want := range []string{"kept for this", "feed range shut: scorch crosses bog", "saved for sheet goods"} {
+	for _, want := range []string{"set aside for this", "feed range shut: scorch crosses bog", "saved for sheet goods"} {
 		if !strings.Contains(all, want) {
 			t.Errorf("nobody says %q in: %s", want, all)
 		}

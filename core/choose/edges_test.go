@@ -186,11 +186,11 @@ func TestWordsAtTheirBounds(t *testing.T) {
 	}{
 		"new":           {cut.State{Sharpness: 1}, "sharp and clean", Clear},
 		"a film":        {cut.State{Sharpness: 1, Pitch: 0.79}, "sharp and clean", Clear},
-		"some":          {cut.State{Sharpness: 1, Pitch: 0.8}, "some pitch on it", Clear},
+		"some":          {cut.State{Sharpness: 1, Pitch: 0.8}, "some resin buildup", Clear},
 		"worn":          {cut.State{Sharpness: care.WornAt}, "edges well worn", Clear},
 		"almost worn":   {cut.State{Sharpness: care.WornAt - 0.01}, "sharp and clean", Clear},
-		"almost pitchy": {cut.State{Sharpness: 1, Pitch: care.WashAt - 0.01}, "some pitch on it", Clear},
-		"pitchy":        {cut.State{Sharpness: 1, Pitch: care.WashAt}, "pitch and resin on it: clean it first", Caution},
+		"almost pitchy": {cut.State{Sharpness: 1, Pitch: care.WashAt - 0.01}, "some resin buildup", Clear},
+		"pitchy":        {cut.State{Sharpness: 1, Pitch: care.WashAt}, "resin buildup: clean it first", Caution},
 		"almost dull":   {cut.State{Sharpness: care.DullAt - 0.01}, "edges well worn", Clear},
 		"dull":          {cut.State{Sharpness: care.DullAt, Pitch: 3}, "dull: sharpen it", Caution},
 		"chipped":       {cut.State{Sharpness: 4, Chipped: true}, "a tip is chipped", Caution},
@@ -201,7 +201,7 @@ func TestWordsAtTheirBounds(t *testing.T) {
 	}
 	limit := r.Job.SplinterLimit()
 	for share, want := range map[float64]string{
-		0: "no face that matters can splinter", 0.34: "far cleaner than a show face asks", 0.341: "cleaner than a show face asks",
+		0: "no visible face can tear out", 0.34: "far cleaner than a show face asks", 0.341: "cleaner than a show face asks",
 		0.67: "cleaner than a show face asks", 0.671: "just clean enough for a show face", 1.05: "just clean enough for a show face",
 		1.06: "splinters 1.1 times what a show face bears",
 	} {
@@ -219,10 +219,10 @@ func TestWordsAtTheirBounds(t *testing.T) {
 		on   bool
 		want string
 	}{
-		"for this":           {crosscut, false, "kept for this"},
-		"for anything":       {combo50, false, "kept for general work"},
-		"finer, on the saw":  {fineCross, true, "finer than this needs, but on the saw"},
-		"finer, on the wall": {fineCross, false, "finer than this needs: a common blade does it as well"},
+		"for this":           {crosscut, false, "set aside for this"},
+		"for anything":       {combo50, false, "for general work"},
+		"finer, on the saw":  {fineCross, true, "finer than needed, but on the saw"},
+		"finer, on the wall": {fineCross, false, "finer than needed: a common blade does it as well"},
 		"saved":              {tcg80, true, "saved for plastics: this would spend its edge"},
 		"for something else": {blade.Blade{Diameter: 254, Kerf: 3.2, Teeth: 24, Grind: blade.ATB, KeptFor: blade.UseDirty}, false, "kept for dirty work"},
 	} {

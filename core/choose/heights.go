@@ -24,7 +24,7 @@ const (
 )
 
 //corte:enum School parse
-var schoolNames = word.Names{Kind: "school of height", Of: []string{"saw", "proud", "gullets", "full"}}
+var schoolNames = word.Names{Kind: "height method", Of: []string{"saw", "proud", "gullets", "full"}}
 
 // Heights are where each school sets a blade, within the saw's reach, and what
 // is suggested first. For a chop all are 0. A cut to a depth, or from both
@@ -49,7 +49,7 @@ const (
 func (r Request) Heights(b blade.Blade) Heights {
 	j, s := r.Job, r.Saw
 	if j.Motion == cut.Chop {
-		return Heights{Why: say.Of("a chop goes down as far as the saw does"), Exact: true}
+		return Heights{Why: say.Of("a chop cuts as deep as the saw goes"), Exact: true}
 	}
 	reach := s.ReachWith(b, j.BevelDeg)
 	one := func(at measure.Length, why say.Line) Heights {
@@ -58,11 +58,11 @@ func (r Request) Heights(b blade.Blade) Heights {
 	switch {
 	case j.Motion == cut.Push:
 		reach = j.Thickness + s.Below() - (s.Diameter-b.Diameter)/2
-		return one(reach, say.Of("a slide has one depth, a little below the table"))
+		return one(reach, say.Of("a sliding cut has one depth, a little below the table"))
 	case j.Form != cut.Through:
-		return one(j.Depth, say.Of("the depth of the %s; cut a little shy, measure, and end the adjustment upwards, so that the slack is on one side", j.Form))
+		return one(j.Depth, say.Of("the depth of the %s. Cut a little shallow, measure, and finish by raising the blade, so the play is on one side", j.Form))
 	case j.BothFaces:
-		return one(j.Thickness/2+overlapBy, say.Of("from both faces, meeting just past the middle; the same face stays against the fence"))
+		return one(j.Thickness/2+overlapBy, say.Of("from both faces, meeting just past the middle. Keep the same face against the fence"))
 	}
 	within := func(l measure.Length) measure.Length { return min(l, reach) }
 	just := within(j.Thickness + cut.Clears)
@@ -78,20 +78,20 @@ func (r Request) Heights(b blade.Blade) Heights {
 	school := r.School
 	switch {
 	case s.Kind == saw.Circular && j.Bed != cut.Air:
-		h.Suggested, h.Why = just, say.Of("just through, so that what lies below survives")
+		h.Suggested, h.Why = just, say.Of("just through, so what is below isn't cut")
 	case school == JustProud:
-		h.Suggested, h.Why = h.Proud, say.Of("the shop sets its blades just proud: little blade is exposed")
+		h.Suggested, h.Why = h.Proud, say.Of("your shop setting is just above the stock: little blade is exposed")
 	case j.Thickness <= thinSheet:
-		h.Suggested, h.Why = h.Proud, say.Of("just above the stock: thin stock wants as many teeth in it as it can have")
+		h.Suggested, h.Why = h.Proud, say.Of("just above the stock: thin stock needs as many teeth in it as possible")
 	case school == FullReach:
-		h.Suggested, h.Why = h.Full, say.Of("the shop sets its blades as far as they go: the shortest way through")
+		h.Suggested, h.Why = h.Full, say.Of("your shop setting is full height: the shortest path through the wood")
 	case school == BySaw && s.Kind == saw.Circular:
-		h.Suggested, h.Why = just, say.Of("just through: enough to part the work, with little blade below it")
+		h.Suggested, h.Why = just, say.Of("just through: enough to cut it off, with little blade below")
 	default:
-		h.Suggested, h.Why = h.Gullets, say.Of("gullets clear of the work: chips leave and teeth cool")
+		h.Suggested, h.Why = h.Gullets, say.Of("the gullets clear the stock, so chips escape and teeth stay cooler")
 	}
 	if h.Suggested == reach && school != FullReach {
-		h.Why = say.Of("as far as this saw reaches")
+		h.Why = say.Of("the full depth of this saw")
 	}
 	return h
 }

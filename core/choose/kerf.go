@@ -76,23 +76,23 @@ func Kerfs(r Request, b blade.Blade) (KerfAdvice, bool) {
 	allowed := cut.AllowedLoad(r.Job.Direction)
 	who := say.Of("the motor gives %.0f W", r.Saw.MotorW)
 	if a.CircuitW > 0 && a.CircuitW < r.Saw.MotorW {
-		who = say.Of("the breaker carries %.0f W", a.CircuitW)
+		who = say.Of("the circuit carries %.0f W", a.CircuitW)
 	}
 	switch {
 	case !a.Thin.Refused.Zero() && !a.Full.Refused.Zero():
-		a.Text = say.Of("neither usual kerf passes this saw's knife and brake")
+		a.Text = say.Of("neither usual kerf fits this saw's riving knife and brake")
 	case !a.Thin.Refused.Zero():
 		a.Text = say.Of("full kerf: %s", a.Thin.Refused)
 	case !a.Full.Refused.Zero():
 		a.Text = say.Of("thin kerf: %s", a.Full.Refused)
 	case a.Full.Load > allowed && a.Thin.Load > allowed:
-		a.Text = say.Of("thin kerf, and slower: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("thin kerf, and feed slower: at a brisk feed rate a full kerf needs %.0f %% of the power and a thin one %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	case a.Full.Load > allowed:
-		a.Text = say.Of("thin kerf: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("thin kerf: at a brisk feed rate a full kerf needs %.0f %% of the power and a thin one %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	case r.Saw.PowerLimitW() < strongMotorW && a.Full.Load > labours*allowed:
-		a.Text = say.Of("thin kerf leaves more in hand: at a brisk hand's feed full takes %.0f %% and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("a thin kerf leaves more power in reserve: at a brisk feed rate a full kerf takes %.0f %% and a thin one %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	default:
-		a.Text = say.Of("full kerf: stiffer, and at a brisk hand's feed it takes %.0f %%, where thin takes %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("full kerf: stiffer, and at a brisk feed rate it takes %.0f %% where a thin one takes %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	}
 	return a, true
 }

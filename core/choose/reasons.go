@@ -90,9 +90,9 @@ func told(t Term, r Request, c Candidate, o Option) say.Line {
 		worst := f.WorstFace()
 		switch ratio := worst / r.Job.SplinterLimit(); {
 		case worst == 0:
-			return say.Of("no face that matters can splinter")
+			return say.Of("no visible face can tear out")
 		case ratio > 1.05:
-			return say.Of("splinters %.1f times what a %s face bears", ratio, r.Job.Finish)
+			return say.Of("%.1f times the tear-out a %s face allows", ratio, r.Job.Finish)
 		case ratio > 0.67:
 			return say.Of("just clean enough for a %s face", r.Job.Finish)
 		case ratio > 0.34:
@@ -106,56 +106,56 @@ func told(t Term, r Request, c Candidate, o Option) say.Line {
 		case limit == 0:
 			return say.Line{}
 		case f.WallMark > limit*1.01:
-			return say.Of("marks the wall %s deep once a turn, where %s may stand", say.Thin(f.WallMark), say.Thin(limit))
+			return say.Of("one deep mark per turn: %s deep, where %s is allowed", say.Thin(f.WallMark), say.Thin(limit))
 		case f.Window.FastBy == cut.ByWall:
-			return say.Of("marks on the wall hold the feed down: %s once a turn may stand", say.Thin(limit))
+			return say.Of("tooth marks limit the feed rate: %s per turn is allowed", say.Thin(limit))
 		}
-		return say.Of("marks the wall %s deep, under the %s that may stand", say.Thin(f.WallMark), say.Thin(limit))
+		return say.Of("tooth marks %s deep, under the %s allowed", say.Thin(f.WallMark), say.Thin(limit))
 	case TermScorch:
 		if f.Burn >= burnAtBound {
 			return say.Of("thin chips: burn risk %.0f %%", 100*f.Burn)
 		}
 		if f.Burn < 0.01 {
-			return say.Of("chips thick enough that nothing scorches")
+			return say.Of("chips thick enough to avoid burn marks")
 		}
 		return say.Of("burn risk %.0f %%", 100*f.Burn)
 	case TermLoad:
 		if f.Load > f.Allowed {
-			return say.Of("asks %.0f %% of what motor and circuit give", 100*f.Load)
+			return say.Of("needs %.0f %% of motor and circuit power", 100*f.Load)
 		}
-		return say.Of("loads the motor to %.0f %%", 100*f.Load)
+		return say.Of("%.0f %% motor load", 100*f.Load)
 	case TermRoom:
 		if !f.Window.Open() {
-			return say.Of("feed range shut: %s crosses %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
+			return say.Of("no feed range: %s meets %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
 		}
-		return say.Of("%s feed range, %.1f wide", f.Window.Grade(), f.Window.Room())
+		return say.Of("%s feed range (%.1f×)", f.Window.Grade(), f.Window.Room())
 	case TermFitness:
 		switch fitOf(c, r.Job) {
 		case fitKept:
-			return say.Of("kept for this")
+			return say.Of("set aside for this")
 		case fitFlat:
 			return say.Of("leaves a flat bottom")
 		case fitGeneral:
 			if c.Blade.KeptFor != blade.UseGeneral {
-				return say.Of("finer than this needs, but on the saw")
+				return say.Of("finer than needed, but on the saw")
 			}
-			return say.Of("kept for general work")
+			return say.Of("for general work")
 		case fitEars:
-			return say.Of("leaves a nearly flat bottom, %s out", groove.Ridge(c.Blade))
+			return say.Of("leaves a nearly flat bottom, %s off", groove.Ridge(c.Blade))
 		case fitFraming:
 			return say.Of("coarse teeth for a rough cut")
 		case fitCoarse:
-			return say.Of("framing teeth tear a face that shows")
+			return say.Of("framing teeth tear out a visible face")
 		case fitRidged:
 			return say.Of("leaves a ridge of %s on the bottom", groove.Ridge(c.Blade))
 		case fitSteep:
-			return say.Of("steep points: %s would dull them soon", r.Job.Material)
+			return say.Of("steep bevel: %s would dull it soon", r.Job.Material)
 		case fitFiner:
-			return say.Of("finer than this needs: a common blade does it as well")
+			return say.Of("finer than needed: a common blade does it as well")
 		case fitSaved:
-			return say.Of("saved for %s: this would spend its edge", say.Word(useWords[c.Blade.KeptFor]))
+			return say.Of("set aside for %s: this would wear its edge", say.Word(useWords[c.Blade.KeptFor]))
 		}
-		return say.Of("kept for %s", say.Word(useWords[c.Blade.KeptFor]))
+		return say.Of("set aside for %s", say.Word(useWords[c.Blade.KeptFor]))
 	case TermCondition:
 		s := c.State
 		switch {
@@ -164,11 +164,11 @@ func told(t Term, r Request, c Candidate, o Option) say.Line {
 		case s.Sharpness >= care.DullAt:
 			return say.Of("dull: sharpen it")
 		case s.Pitch >= care.WashAt:
-			return say.Of("pitch and resin on it: clean it first")
+			return say.Of("resin buildup: clean it first")
 		case s.Sharpness >= care.WornAt:
 			return say.Of("edges well worn")
 		case s.Pitch >= 0.8:
-			return say.Of("some pitch on it")
+			return say.Of("some resin buildup")
 		}
 		return say.Of("sharp and clean")
 	case TermChange:
@@ -223,22 +223,22 @@ func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	if o.Figures.Exit.Matters && r.Job.Exit == cut.Open {
 		switch {
 		case slices.Contains(exits, cut.ZeroClearance):
-			try(say.Of("close the gap where teeth leave, with a zero-clearance insert"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
+			try(say.Of("close the gap on the exit side with a zero-clearance throat plate"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
 		case r.Job.Motion == cut.Push:
-			try(say.Of("a shallow scoring pass first, then the full one, both pushed"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
+			try(say.Of("make a shallow scoring pass first, then the full cut, pushing both"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
 		case r.Job.Motion == cut.Along:
-			try(say.Of("cut the line with a knife first, or tape over it"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
+			try(say.Of("score the line with a knife first, or tape over it"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
 		}
 	}
 	if o.Figures.Other.Matters && r.Job.Other == cut.Open {
 		if slices.Contains(others, cut.ZeroClearance) {
-			try(say.Of("lay a fresh backer or a zero-clearance insert under the cut"), 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.ZeroClearance })
+			try(say.Of("use a fresh sacrificial backer or a zero-clearance throat plate under the cut"), 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.ZeroClearance })
 		} else {
-			try(say.Of("put a fresh backer behind the cut"), 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
+			try(say.Of("put a fresh sacrificial backer behind the cut"), 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
 		}
 	}
 	if c.State.Pitch > 0.3 {
-		try(say.Of("wash it"), 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
+		try(say.Of("clean it"), 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
 	}
 	if c.State.Sharpness > 1.3 {
 		// Weighed without the wash that comes with it: a dirty blade feels like a
@@ -246,16 +246,16 @@ func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 		try(say.Of("have it sharpened"), 0, func(_ *cut.Job, s *cut.State) { s.Sharpness = 1 })
 	}
 	if math.Abs(r.Heel.Mm()) > 0.03 {
-		try(say.Of("true the blade to the slot"), 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
+		try(say.Of("align the blade with the miter slot"), 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
 	}
 	if o.Figures.Window.FastBy == cut.ByWall {
-		try(say.Of("true it: a plate and an arbor in order mark the wall less"), 0, func(_ *cut.Job, s *cut.State) { s.Spread, s.RunOut = goodSpread, goodRunOut })
+		try(say.Of("reduce its run-out: a true plate and arbor leave shallower marks"), 0, func(_ *cut.Job, s *cut.State) { s.Spread, s.RunOut = goodSpread, goodRunOut })
 	}
 	if found {
 		return best, true
 	}
 	if i, ok := k.better(o); ok {
-		return Change{say.Of("take %s, which has room for it", Other), k.Fit[i].Figures.Window.Room(), 0, k.Fit[i].Index}, true
+		return Change{say.Of("use %s, which has a wide feed range here", Other), k.Fit[i].Figures.Window.Room(), 0, k.Fit[i].Index}, true
 	}
 	h := r.Heights(c.Blade)
 	if h.Exact || r.Saw.Kind == saw.Circular && r.Job.Bed != cut.Air || r.Job.Motion != cut.Along {

@@ -55,13 +55,13 @@ type Stop struct {
 func Bar(c care.Condition) *Stop {
 	switch {
 	case c.Unfit == care.Blue.Words():
-		return &Stop{RuleCondition, say.Of("it was looked over and %s", say.Word(c.Unfit)), say.Of("a sharpening service must inspect it; use it again once Care says who did, or retire it")}
+		return &Stop{RuleCondition, say.Of("the inspection found that %s", say.Word(c.Unfit)), say.Of("have a sharpening service inspect it. Use it again once that is recorded under Care, or retire it")}
 	case c.Unfit != "":
-		return &Stop{RuleCondition, say.Of("it was looked over and %s", say.Word(c.Unfit)), say.Of("it goes to somebody who can mend it, and on again once Care says who mended and who inspected it; or it is retired")}
+		return &Stop{RuleCondition, say.Of("the inspection found that %s", say.Word(c.Unfit)), say.Of("have it repaired. Use it again once the repair and the inspection are recorded under Care, or retire it")}
 	case c.Hit:
-		return &Stop{RuleCondition, say.Of("it hit something hard, and nobody has looked it over since"), say.Of("look at every tooth, gullet and slot in good light, and say under Care what you found")}
+		return &Stop{RuleCondition, say.Of("it hit something hard and hasn't been inspected since"), say.Of("check every tooth, gullet and slot in good light, and record what you find under Care")}
 	case c.Away:
-		return &Stop{RuleCondition, say.Of("it is away at the saw doctor"), say.Of("say under Care that it is back, when it is")}
+		return &Stop{RuleCondition, say.Of("it is away for sharpening"), say.Of("record under Care when it is back")}
 	}
 	return nil
 }
@@ -83,7 +83,7 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 	if s.Kind == saw.Miter {
 		switch {
 		case j.Direction == cut.Rip:
-			return refuse("direction", "a miter saw cuts across the work; rip it on a table saw or along a guide with a circular saw")
+			return refuse("direction", "a miter saw only crosscuts. Rip it on a table saw, or along a guide with a circular saw")
 		case j.Motion == cut.Along:
 			return refuse("motion", "a miter saw chops, or is pushed along the work")
 		case j.Motion == cut.Push && !s.Sliding:
@@ -112,19 +112,19 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 	case j.Carriage && s.Carriage == 0:
 		return refuse("carriage", "this saw has no sliding carriage; use its fence or miter gauge")
 	case j.Carriage && j.CutLength() > s.Carriage:
-		return refuse("carriage", "a cut of %s is longer than this saw's carriage travels (%s)", j.CutLength(), s.Carriage)
+		return refuse("carriage", "a cut of %s is longer than this saw's carriage travel (%s)", j.CutLength(), s.Carriage)
 	}
 	if j.Piece > j.Length {
-		return refuse("piece", "a piece of %s cannot come off a board of %s", j.Piece, j.Length)
+		return refuse("piece", "you can't cut a piece of %s from a board of %s", j.Piece, j.Length)
 	}
 	exit, other := Supports(j, s)
 	switch {
 	case !slices.Contains(exit, j.Exit):
 		face, _ := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
-		return refuse("exit support", "here teeth leave at the %s, and %s does nothing for it; use %s", say.Word(face), say.Word(supportWords[j.Exit]), oneOf(exit))
+		return refuse("exit support", "here the teeth exit at the %s, and %s doesn't help there. Use %s", say.Word(face), say.Word(supportWords[j.Exit]), oneOf(exit))
 	case !slices.Contains(other, j.Other):
 		_, face := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
-		return refuse("other support", "%s does nothing for the %s; use %s", say.Word(supportWords[j.Other]), say.Word(face), oneOf(other))
+		return refuse("other support", "%s doesn't help the %s. Use %s", say.Word(supportWords[j.Other]), say.Word(face), oneOf(other))
 	}
 	// Through is a few millimetres through; a miter saw goes that far below its table.
 	past := cut.LeastClears
@@ -138,11 +138,11 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 	case j.Form != cut.Through:
 	case j.Thickness+past <= reach+hair:
 	case j.BevelDeg > 0:
-		return refuse("thickness", "tilted to %g degrees this saw reaches %s, and the stock is %s, which a blade must pass by %s; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, past)
+		return refuse("thickness", "tilted to %g degrees this saw cuts %s deep, and the stock is %s, which the blade must pass by %s. You can't finish a tilted cut from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, past)
 	case s.Kind == saw.Miter:
-		return refuse("thickness", "%s is thicker than this saw reaches (%s); use another machine", j.Thickness, reach)
+		return refuse("thickness", "%s is thicker than this saw cuts (%s). Use another machine", j.Thickness, reach)
 	default:
-		return refuse("thickness", "%s is more than this saw reaches from both faces (%s each); use another machine", j.Thickness, reach)
+		return refuse("thickness", "%s is more than this saw cuts from both faces (%s each). Use another machine", j.Thickness, reach)
 	}
 	return nil
 }
@@ -150,8 +150,8 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 // hair is a rounding error of a length, mm.
 const hair = measure.Length(0.01)
 
-var supportWords = [...]string{cut.Open: "nothing", cut.Tape: "tape over the line", cut.ZeroClearance: "a zero-clearance insert", cut.Backer: "a fresh backer",
-	cut.Scored: "a knife line or a scoring pass", cut.ScoringBlade: "a scoring blade", cut.Spare: "leaving it out of account"}
+var supportWords = [...]string{cut.Open: "nothing", cut.Tape: "tape over the line", cut.ZeroClearance: "a zero-clearance throat plate", cut.Backer: "a fresh sacrificial backer",
+	cut.Scored: "a knife line or a scoring pass", cut.ScoringBlade: "a scoring blade", cut.Spare: "treating this face as unimportant"}
 
 func oneOf(all []cut.Support) say.Or {
 	words := make(say.Or, len(all))
@@ -197,9 +197,9 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 	reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j)
 	if s.Kind == saw.Miter {
 		if below := s.Below() - (s.Diameter-b.Diameter)/2; below < cut.Clears-hair && b.Diameter < s.Diameter {
-			c.add(RuleReach, "use a blade of the saw's own size", "it is too small to come through to this saw's bed: the cut would stay %s short of the %s that parts the work", cut.Clears-below, cut.Clears)
+			c.add(RuleReach, "use a blade of the saw's own size", "it is too small for this saw: the cut would end %s short of the %s needed to go through", cut.Clears-below, cut.Clears)
 		} else if deep > reach+hair {
-			c.add(RuleReach, "use a larger blade", "this blade takes stock of %s here, and this is %s", reach, deep)
+			c.add(RuleReach, "use a larger blade", "this blade cuts stock up to %s here, and yours is %s", reach, deep)
 		}
 		return
 	}
@@ -207,7 +207,7 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 		deep += through(j, s)
 	}
 	if deep > reach+hair {
-		c.add(RuleReach, "use a larger blade", "this blade reaches only %s here, and the cut needs %s", reach, deep)
+		c.add(RuleReach, "use a larger blade", "this blade cuts only %s deep here, and the cut needs %s", reach, deep)
 	}
 }
 
@@ -217,13 +217,13 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	out := MountMinds(b, s)
 	var k checker
 	if c.State.Chipped {
-		k.add(RuleCondition, "have it ground, or take its sound twin", "a tip is chipped: it marks the wall once a turn, and a chip grows")
+		k.add(RuleCondition, "have it sharpened, or use an undamaged blade like it", "a tip is chipped. It leaves one deep mark per turn, and the chip will grow")
 	}
 	if j.Finish > cut.Rough {
 		k.stops = append(k.stops, Measured(c.State.Spread, c.State.RunOut, r.heldTo())...)
 	}
 	if f.Paces.Harder() && f.Window.Open() {
-		k.add(RulePush, "clean or sharpen the blade, or use fewer teeth", "staying clear of burn marks takes a harder push than is comfortable")
+		k.add(RulePush, "clean or sharpen the blade, or use fewer teeth", "avoiding burn marks needs an uncomfortable feed force")
 	}
 	teeth := f.TeethInCut
 	thin := j.Thickness <= thinSheet
@@ -231,10 +231,10 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 		teeth, thin = cut.Engage(j, b).TeethInCut, true
 	}
 	if b.Teeth > 0 && teeth > 0 && j.Motion != cut.Chop && j.Form == cut.Through && thin && teeth < leastTeeth {
-		k.add(RuleTeeth, "clamp it between two boards and cut all three, or use more teeth", "fewer than two teeth stand in stock this thin: each one grabs at it")
+		k.add(RuleTeeth, "clamp it between two boards and cut all three, or use more teeth", "fewer than two teeth are in stock this thin, so each one grabs")
 	}
 	if rim := RimSpeed(b, s); b.Teeth > 0 && rim < slowestForWood && !metalOrStone(j.Material.Kind) {
-		k.add(RuleSpeed, "use a saw made for wood; feed slowly if you must use this one", "its rim goes at %.0f m/s on this saw, and wood wants %d or more: slow teeth tear and grab", rim, slowestForWood)
+		k.add(RuleSpeed, "use a saw made for wood; feed slowly if you must use this one", "its rim runs at %.0f m/s on this saw, and wood needs %d or more. Slow teeth tear out and grab", rim, slowestForWood)
 	}
 	if j.Exit == cut.ScoringBlade {
 		switch wider := s.Scoring.Kerf - b.Kerf; {
@@ -246,7 +246,7 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	}
 	if j.Form == cut.Through && !j.BothFaces && j.Motion == cut.Along {
 		if through := r.Saw.ReachWith(b, j.BevelDeg) - j.Thickness; through < cut.Clears-hair {
-			k.add(RuleReach, "see on scrap that it parts the work, and don’t force the last fibers", "this saw reaches only %s through here, and %s is usual", through, cut.Clears)
+			k.add(RuleReach, "check on scrap that it cuts all the way through, and don't force the last fibers", "this saw goes only %s past the stock here, and %s is usual", through, cut.Clears)
 		}
 	}
 	return append(out, k.stops...)
@@ -270,18 +270,18 @@ func Measured(spread, runOut measure.Length, t truing.Tolerances) (out []Stop) {
 func MountMinds(b blade.Blade, s saw.Saw) []Stop {
 	var c checker
 	if b.MaxRPM == 0 {
-		c.add(RuleSpeed, "read it off the plate and put it into the blade's record", "nobody has noted the speed that it may turn at; this saw turns at %.0f a minute", s.RPM)
+		c.add(RuleSpeed, "read it on the plate and add it to the blade", "its speed limit isn't recorded, and this saw runs at %.0f rpm", s.RPM)
 	}
 	switch {
 	case s.Kind == saw.Circular && hookMatters(b, s):
-		c.add(RuleHook, "lay a straight edge from the bore to a tooth, and put the hook into its record", "its hook is not recorded, and a strong one pulls a hand-held saw along")
+		c.add(RuleHook, "lay a straightedge from the bore to a tooth and record the hook angle", "its hook angle isn't recorded, and a high one pulls a hand-held saw forward")
 	case b.Teeth == 0 || s.Kind != saw.Miter:
 	case b.HookUnknown:
-		c.add(RuleHook, "lay a straight edge from the bore to a tooth, and put the hook into its record", "its hook is not recorded, and a strong one climbs on a miter saw")
+		c.add(RuleHook, "lay a straightedge from the bore to a tooth and record the hook angle", "its hook angle isn't recorded, and a high one climbs on a miter saw")
 	case s.Sliding && b.Hook > calmSlideHook && b.Shoulder:
-		c.add(RuleHook, "a hook near zero or negative is calmer; push slowly, never pull it through", "a hook of %g degrees pulls itself into the work on a slide; its shoulders only limit how deep it bites", b.Hook)
+		c.add(RuleHook, "a hook angle near zero or negative is calmer. Push slowly, never pull it through", "a hook angle of %g degrees pulls itself into the work on a sliding saw. Its shoulders only limit how deep it bites", b.Hook)
 	case s.Sliding && b.Hook > calmSlideHook:
-		c.add(RuleHook, "a hook near zero or negative is calmer; push slowly, never pull it through", "a hook of %g degrees pulls itself into the work on a slide", b.Hook)
+		c.add(RuleHook, "a hook angle near zero or negative is calmer. Push slowly, never pull it through", "a hook angle of %g degrees pulls itself into the work on a sliding saw", b.Hook)
 	}
 	return c.stops
 }
@@ -321,8 +321,8 @@ const (
 
 func (c *checker) hook(b blade.Blade, s saw.Saw) {
 	if s.Kind == saw.Miter && !b.HookUnknown && b.Hook > strongestMiterHook && b.Teeth > 0 {
-		c.add(RuleHook, "use a blade with a hook near zero or negative",
-			"a hook of %g degrees lets the blade climb on a miter saw", b.Hook)
+		c.add(RuleHook, "use a blade with a hook angle near zero or negative",
+			"a hook angle of %g degrees makes the blade climb on a miter saw", b.Hook)
 	}
 }
 
@@ -335,15 +335,15 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 	case blade.Dado:
 		switch {
 		case s.Kind != saw.Table:
-			c.add(RuleDado, "cut the groove on a table saw that allows dado sets", "a dado set never goes on a %s saw", s.Kind)
+			c.add(RuleDado, "cut the groove on a table saw that allows dado stacks", "a dado stack never goes on a %s saw", s.Kind)
 		case !s.DadoSets:
-			c.add(RuleDado, "step a flat-top blade across the groove", "this saw's maker does not allow dado sets")
+			c.add(RuleDado, "step a flat-top blade across the groove", "this saw's manual doesn't allow dado stacks")
 		case b.Diameter > s.LargestDado():
-			c.add(RuleDado, "use a smaller set", "a dado set of %s is too large for this saw, which takes %s", b.Diameter, s.LargestDado()-1)
+			c.add(RuleDado, "use a smaller stack", "a dado stack of %s is too large for this saw, which takes %s", b.Diameter, s.LargestDado()-1)
 		}
 	case blade.Diamond, blade.Abrasive:
 		if !s.Wheels {
-			c.add(RuleMake, "use a saw whose manual allows wheels", "this saw's maker does not allow %s wheels", b.Make)
+			c.add(RuleMake, "use a saw whose manual allows wheels", "this saw's manual doesn't allow %s wheels", b.Make)
 		}
 	}
 	if b.Grind == blade.Conical && b.Make == blade.Toothed {
@@ -353,13 +353,13 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 	case b.Diameter > s.Diameter+1:
 		c.add(RuleDiameter, "use a blade of the saw's size", "a blade of %s does not fit a saw made for %s", b.Diameter, s.Diameter)
 	case b.Make == blade.Toothed && s.Least > 0 && b.Diameter < s.Least:
-		c.add(RuleDiameter, "use a blade of the saw's size", "%s is too small: this saw's guard and knife want at least %s", b.Diameter, s.Least)
+		c.add(RuleDiameter, "use a blade of the saw's size", "%s is too small. This saw's guard and riving knife need at least %s", b.Diameter, s.Least)
 	}
 	if fits, _ := s.TakesBore(b.Bore); !fits {
-		c.add(RuleBore, "use a blade with this arbor's bore, or a bushing made for both", "its bore of %s does not fit the arbor of %s, and no bushing in the shop does", b.Bore, s.Arbor)
+		c.add(RuleBore, "use a blade with this arbor's bore, or a bushing made for it", "its bore of %s doesn't fit the arbor of %s, and you have no bushing for it", b.Bore, s.Arbor)
 	}
 	if b.MaxRPM > 0 && b.MaxRPM < s.RPM {
-		c.add(RuleSpeed, "use a blade rated for this saw's speed", "it may turn at %.0f rpm at most; this saw turns at %.0f", b.MaxRPM, s.RPM)
+		c.add(RuleSpeed, "use a blade rated for this saw's speed", "its limit is %.0f rpm, and this saw runs at %.0f", b.MaxRPM, s.RPM)
 	}
 	c.guards(b, s)
 }
@@ -375,9 +375,9 @@ func (c *checker) guards(b blade.Blade, s saw.Saw) {
 	if s.Knife > 0 && b.Make == blade.Toothed {
 		switch {
 		case b.Kerf <= s.Knife:
-			c.add(RuleKnife, "use a thicker blade, or the thinner knife made for this saw", "the riving knife (%s) is as thick as the kerf (%s): the work would jam on it", say.Thin(s.Knife), say.Thin(b.Kerf))
+			c.add(RuleKnife, "use a thicker blade, or the thinner riving knife made for this saw", "the riving knife (%s) is as thick as the kerf (%s). The work would jam on it", say.Thin(s.Knife), say.Thin(b.Kerf))
 		case b.Plate > 0 && b.Plate >= s.Knife:
-			c.add(RuleKnife, "use a thinner blade, or the thicker knife made for this saw", "the riving knife (%s) is no thicker than the plate (%s): it would not hold the kerf open", say.Thin(s.Knife), say.Thin(b.Plate))
+			c.add(RuleKnife, "use a thinner blade, or the thicker riving knife made for this saw", "the riving knife (%s) is no thicker than the plate (%s). It wouldn't keep the kerf open", say.Thin(s.Knife), say.Thin(b.Plate))
 		}
 	}
 	if k := s.Brake; k != nil && b.Make != blade.Dado {
@@ -395,7 +395,7 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 	m := j.Material
 	wheel := b.Make == blade.Diamond || b.Make == blade.Abrasive
 	if b.Make == blade.Dado && (j.Form == cut.Through || !j.NotThrough()) { // nor the second of two passes
-		c.add(RuleDado, "use a single blade for a through cut", "a dado set never cuts through the work")
+		c.add(RuleDado, "use a single blade for a through cut", "a dado stack never cuts through the work")
 	}
 	refuse := func(wayOut, why string, with ...any) { c.add(RuleMaterial, wayOut, why, with...) }
 	switch m.Kind {
@@ -406,7 +406,7 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 		return
 	case material.CementBoard:
 		if !wheel && !forDirt(b) {
-			refuse("use a blade kept for dirty work with few teeth, or a diamond wheel", "cement would ruin it in one cut")
+			refuse("use a few-toothed blade set aside for dirty work, or a diamond wheel", "cement would ruin it in one cut")
 		}
 		return
 	case material.Steel:
@@ -419,7 +419,7 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 		return
 	}
 	if b.Throwaway && j.Finish >= cut.Show && m.Kind.Modelled() {
-		c.add(RuleCondition, "use a blade that is kept sharp", "it is a blade to throw away, and this face will show")
+		c.add(RuleCondition, "use a sharp blade", "it is a disposable blade, and this face will be visible")
 	}
 	if wheel {
 		refuse("use a toothed blade", "a %s wheel grinds and burns %s", b.Make, m)
@@ -428,7 +428,7 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 	switch m.Kind {
 	case material.Nailed:
 		if !b.Nails && !forDirt(b) {
-			refuse("use a nail-rated blade, one kept for dirty work, or one marked to be thrown away; a good one that is dull goes to the saw doctor", "a nail takes the tips off this blade")
+			refuse("use a nail-rated blade, one set aside for dirty work, or a disposable one. A good blade that is dull needs sharpening instead", "a nail knocks the tips off this blade")
 		}
 	case material.SoftMetal:
 		c.tripleChip(b, m, strongestMetalHook)
@@ -456,10 +456,10 @@ const slowestForWood = 40
 
 func (c *checker) tripleChip(b blade.Blade, m material.Material, hook float64) {
 	if b.Grind != blade.TCG {
-		c.add(RuleMaterial, "use a triple-chip blade with many teeth", "%s teeth grab %s", b.Grind.Words(), m)
+		c.add(RuleMaterial, "use a TCG blade with many teeth", "%s teeth grab %s", b.Grind.Words(), m)
 	} else if b.HookUnknown {
-		c.add(RuleMaterial, "read its hook, and put it into its record", "nobody has read its hook, and a strong one grabs %s", m)
+		c.add(RuleMaterial, "measure its hook angle and record it", "its hook angle isn't recorded, and a high one grabs %s", m)
 	} else if b.Hook > hook {
-		c.add(RuleMaterial, "use a triple-chip blade with about zero to negative hook", "a hook of %g degrees grabs %s", b.Hook, m)
+		c.add(RuleMaterial, "use a TCG blade with a hook angle of about zero or negative", "a hook angle of %g degrees grabs %s", b.Hook, m)
 	}
 }

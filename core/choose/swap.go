@@ -50,7 +50,7 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 	if on < 0 {
 		for _, o := range k.Stopped {
 			if rack[o.Index].Mounted {
-				s.Text = say.Of("%s is on the saw and may not make this cut: %s goes on", OnIt, Other)
+				s.Text = say.Of("%s is on the saw and can't make this cut. Mount %s", OnIt, Other)
 				return s, true
 			}
 		}
@@ -58,20 +58,20 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 	}
 	s.On = k.Fit[on].Index
 	if on == best || (on == 0 || free(&k.Fit[on]) >= levelShare*most) && !k.worse(r, rack, on, best) {
-		s.Best, s.Stay, s.Text = s.On, true, say.Of("%s is on the saw, and no other blade would do this better", OnIt)
+		s.Best, s.Stay, s.Text = s.On, true, say.Of("%s is on the saw, and no other blade does this better", OnIt)
 		return s, true
 	}
 	modelled := r.Job.Material.Kind.Modelled()
 	a, b := k.Fit[on].Figures.Window, k.Fit[best].Figures.Window
 	switch {
 	case modelled && !a.Open() && b.Open():
-		s.Text = say.Of("%s is on the saw and cannot make this well at any feed, for %s crosses %s. Change to %s", OnIt, a.SlowBy.Words(), a.FastBy.Words(), Other)
+		s.Text = say.Of("%s is on the saw and can't do this well at any feed rate: %s meets %s. Change to %s", OnIt, a.SlowBy.Words(), a.FastBy.Words(), Other)
 	case modelled && !a.Open():
-		s.Text = say.Of("Neither %s, which is on the saw, nor any other makes this well; %s comes nearest. See below what would", OnIt, Other)
+		s.Text = say.Of("Neither %s, which is on the saw, nor any other blade does this well. %s comes closest. See below what would help", OnIt, Other)
 	case k.worse(r, rack, on, best):
-		s.Text = say.Of("%s is on the saw and would need care here; %s needs none. Change", OnIt, Other)
+		s.Text = say.Of("%s is on the saw and needs care here. %s doesn't. Change", OnIt, Other)
 	case !modelled:
-		s.Text = say.Of("%s is on the saw and may; %s is made for this", OnIt, Other)
+		s.Text = say.Of("%s is on the saw and works. %s is made for this", OnIt, Other)
 		s.Stay = r.ChangeMinutes > longChange
 	default:
 		n := float64(r.Job.Count())
@@ -105,14 +105,14 @@ func (s Swap) says(r Request) say.Line {
 	}
 	switch {
 	case hardly(s.OnMinutes, s.Minutes):
-		return say.Of("%[1]s is on the saw and takes as long as %[2]s would, %[3]s. Stay", OnIt, Other, Took(s.OnMinutes))
+		return say.Of("%[1]s is on the saw and takes as long as %[2]s, %[3]s. Stay", OnIt, Other, Took(s.OnMinutes))
 	case s.OnMinutes < s.Minutes:
-		return say.Of("%[1]s is on the saw and takes %[3]s, where %[2]s would take %[4]s. Stay", OnIt, Other, Took(s.OnMinutes), Took(s.Minutes))
+		return say.Of("%[1]s is on the saw and takes %[3]s, and %[2]s would take %[4]s. Stay", OnIt, Other, Took(s.OnMinutes), Took(s.Minutes))
 	}
-	text := say.Of("%s %s with %s, which is on the saw, and %s with %s; a change is %s.",
+	text := say.Of("%s %s with %s, which is on the saw, and %s with %s. A change takes %s.",
 		work, Took(s.OnMinutes), OnIt, Took(s.Minutes), Other, Took(r.ChangeMinutes))
 	if r.ChangeMinutes == 0 {
-		text = say.Of("%s %s with %s, which is on the saw, and %s with %s, and a change counts for nothing here.", work, Took(s.OnMinutes), OnIt, Took(s.Minutes), Other)
+		text = say.Of("%s %s with %s, which is on the saw, and %s with %s. A change costs no time here.", work, Took(s.OnMinutes), OnIt, Took(s.Minutes), Other)
 	}
 	if s.Stay {
 		return say.Of("%s Stay", text)

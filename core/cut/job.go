@@ -414,15 +414,15 @@ func (j Job) Check() error {
 	case !(j.MiterDeg >= 0 && j.MiterDeg <= steepest):
 		return fault.At("miter", "a miter is between 0 and 60 degrees from straight across")
 	case j.MiterDeg > 0 && j.Direction == Rip:
-		return fault.At("miter", "a rip follows the fence and has no miter; tilt the blade, or crosscut")
+		return fault.At("miter", "a rip follows the fence and has no miter. Tilt the blade, or crosscut")
 	case j.Form != Through && !(j.Depth >= 0.5 && j.Depth < j.Thickness):
-		return fault.At("depth", "a %s leaves wood standing: its depth is between 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)
+		return fault.At("depth", "a %s doesn't go through. Its depth is at least 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)
 	case !(j.Piece >= 0 && j.Piece <= 20_000):
-		return fault.At("piece", "the length to cut off is at most 20 m, or 0 if it is not said")
+		return fault.At("piece", "the length to cut off is at most 20 m, or 0 if unknown")
 	case j.Board != 0 && !(j.Board >= j.Width && j.Board <= 5000):
-		return fault.At("board", "the board is at least as wide as the piece that is ripped from it, %v", j.Width)
+		return fault.At("board", "the board is at least as wide as the piece you rip from it, %v", j.Width)
 	case j.Pieces < 0 || j.Pieces > MostPieces:
-		return fault.At("pieces", "say how many alike: 1 to 9999")
+		return fault.At("pieces", "enter the number of pieces, 1 to 9999")
 	}
 	return nil
 }

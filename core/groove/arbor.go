@@ -24,20 +24,20 @@ func OnArbor(s saw.Saw, set measure.Length) Arbor {
 	a := Arbor{Length: s.ArborLength, Set: set, Washer: s.Washer, Nut: s.Nut}
 	if a.Length <= 0 || a.Nut <= 0 {
 		a.Verdict = verdict.Caution
-		a.Says = say.Of("How long this arbor is stands in no record: look that the nut takes its full thread, and put the length into the saw’s record")
+		a.Says = say.Of("This arbor's length isn't recorded. Check that the nut has its full thread, and add the length to the saw")
 		return a
 	}
 	a.Spare = a.Length - set - a.Washer - a.Nut
 	switch {
 	case a.Spare >= 0:
-		a.Says = say.Of("The nut takes its full thread, %s to spare", a.Spare)
+		a.Says = say.Of("The nut has its full thread with %s to spare", a.Spare)
 	case s.WasherOff && a.Spare+a.Washer >= 0:
 		a.WasherOff, a.Verdict = true, verdict.Caution
 		a.Spare += a.Washer
-		a.Says = say.Of("The nut takes its full thread only without the outer washer, which this saw’s maker allows")
+		a.Says = say.Of("The nut has its full thread only without the outer washer, which this saw's manual allows")
 	default:
 		a.Verdict = verdict.Stop
-		a.Says = say.Of("The nut does not take its full thread: %s too much on the arbor; cut it in two passes with fewer chippers", -a.Spare)
+		a.Says = say.Of("The nut doesn't have its full thread: the stack is %s too wide for the arbor. Cut it in two passes with fewer chippers", -a.Spare)
 	}
 	return a
 }

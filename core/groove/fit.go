@@ -49,7 +49,7 @@ func PieceOf(readings []measure.Length) (Piece, error) {
 	}
 	p := Piece{slices.Max(readings), slices.Min(readings), len(readings)}
 	if spread := p.Thickest - p.Thinnest; spread > mostSpread+hair {
-		return p, fault.At("piece", "the readings run from %s to %s, which is not one thickness; measure again, or plane the piece first", p.Thinnest, p.Thickest)
+		return p, fault.At("piece", "the readings range from %s to %s. Measure again, or plane the piece to one thickness first", p.Thinnest, p.Thickest)
 	}
 	return p, nil
 }
@@ -59,9 +59,9 @@ func PieceOf(readings []measure.Length) (Piece, error) {
 func (p Piece) Mind() say.Line {
 	switch spread := p.Thickest - p.Thinnest; {
 	case p.Places == 1:
-		return say.Of("Measured at one place: sheet is seldom the same all over, so measure two more.")
+		return say.Of("Measured in one place only. Sheets vary, so measure in two more.")
 	case spread > slackSpread+hair:
-		return say.Of("It varies by %s: the groove takes its thickest place, and its thinnest will be slack.", spread)
+		return say.Of("It varies by %s. The groove fits its thickest place, so the thinnest will be loose.", spread)
 	}
 	return say.Line{}
 }

@@ -111,7 +111,7 @@ func (f Fitting) Way() Way {
 		if t.Set != nil && t.Set.Kind == Stacked {
 			var ok bool
 			if t.Now.Counts, ok = t.Set.Counts(f.Stand.Parts); !ok {
-				t.Stop, t.WayOut = say.Of("parts of this stack are no longer in the set’s record"), say.Of("begin the groove again")
+				t.Stop, t.WayOut = say.Of("parts of this stack are no longer recorded in the set"), say.Of("start the groove again")
 			}
 		}
 	}
@@ -137,7 +137,7 @@ func (f Fitting) deepAs() bool {
 // Next says what to do now, in order.
 func (f Fitting) Next() []say.Line {
 	if f.Good() {
-		return say.All("It fits: cut them like that.")
+		return say.All("It fits. Cut them all at this setting.")
 	}
 	way := f.Way()
 	if way.Verdict == verdict.Stop {
@@ -146,7 +146,7 @@ func (f Fitting) Next() []say.Line {
 	if len(f.Tests) == 0 {
 		height := say.Of("Set the blade %s high.", say.Set(f.Stand.Height))
 		if f.Stand.Height < f.Want.Depth {
-			height = say.Of("Set the blade %s high, shy of the depth: the difference is added after it is measured.", say.Set(f.Stand.Height))
+			height = say.Of("Set the blade %s high, a little less than the depth. Add the difference after you measure.", say.Set(f.Stand.Height))
 		}
 		return []say.Line{height, say.Of("Cut a test groove in scrap of the same stock. Measure its width at three places, and its depth.")}
 	}
@@ -154,29 +154,29 @@ func (f Fitting) Next() []say.Line {
 	tell := func(form string, with ...any) { out = append(out, say.Of(form, with...)) }
 	last := f.Tests[len(f.Tests)-1]
 	if last.Doubt {
-		tell("That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove; a test that was spoilt is struck out in the log, so that it teaches nothing.")
+		tell("That doesn't match its parts. Look for a chip or burr between them, and for chips in the groove. If the test was spoiled, delete it in the log so Corte doesn't learn from it.")
 	}
 	wide := say.Thin(size(last.Off))
 	switch {
 	case near(last.Off, Near):
 		tell("Its width is right.")
 	case f.Tool.Set == nil && len(way.Passes) == 1:
-		tell("The groove is %s too wide: its kerf alone is more than is wanted. Take a thinner blade, or true this one.", wide)
+		tell("The groove is %s too wide: the kerf alone is wider than the target. Use a thinner blade, or reduce this one's run-out.", wide)
 	case f.Tool.Set == nil && last.With.Passes == 1:
-		tell("The groove is %s too narrow: a second pass, the fence %s further.", wide, wide)
+		tell("The groove is %s too narrow. Make a second pass with the fence %s further.", wide, wide)
 	case f.Tool.Set == nil || len(way.Passes) > 1:
 		to := say.Of("further")
 		if last.Off > 0 {
 			to = say.Of("nearer")
 		}
-		tell("The groove is %s too %s: set the last pass %s %s.", wide, WideOrNarrow(last.Off), wide, to)
+		tell("The groove is %s too %s. Set the last pass %s %s.", wide, WideOrNarrow(last.Off), wide, to)
 	default:
 		change := changed(last.With, f.Stand)
 		if len(change) == 0 {
-			tell("The groove is %s too %s, and with the parts that there are it comes no nearer.", wide, WideOrNarrow(last.Off))
+			tell("The groove is %s too %s, and your parts can't bring it closer.", wide, WideOrNarrow(last.Off))
 			break
 		}
-		tell("The groove is %s too %s. Plug out, then %s.", wide, WideOrNarrow(last.Off), change)
+		tell("The groove is %s too %s. Unplug the saw, then %s.", wide, WideOrNarrow(last.Off), change)
 	}
 	if d := f.Want.Depth - last.Depth; last.Depth > 0 && !near(d, depthNear) {
 		said := say.Of("Raise the blade by %s, to %s", say.Thin(d), say.Set(f.Stand.Height))
@@ -247,11 +247,11 @@ func (f Fitting) Check(widths []measure.Length, depth measure.Length) error {
 	case len(widths) == 0:
 		return fault.At("width", "measure the width at three places")
 	case !near(slices.Max(widths)-slices.Min(widths), mostUneven):
-		return fault.At("width", "the readings of one groove run from %s to %s; clear the chips out and measure again", slices.Min(widths), slices.Max(widths))
+		return fault.At("width", "the readings of this groove range from %s to %s. Clear out the chips and measure again", slices.Min(widths), slices.Max(widths))
 	case !near(mean-f.Want.Width, farWide):
-		return fault.At("width", "%s is far from the %s that is wanted; was another groove measured?", mean, f.Want.Width)
+		return fault.At("width", "%s is far from the target of %s. Did you measure another groove?", mean, f.Want.Width)
 	case depth > 0 && !near(depth-f.Stand.Height, farDeep):
-		return fault.At("depth", "%s is far from the %s that the blade was set to; measure again", depth, say.Set(f.Stand.Height))
+		return fault.At("depth", "%s is far from the %s you set. Measure again", depth, say.Set(f.Stand.Height))
 	}
 	return nil
 }

@@ -69,15 +69,15 @@ func Flatness(b blade.Blade) Bottoming {
 func FlatEnoughFor(b blade.Blade) say.Line {
 	switch f := Flatness(b); {
 	case f == Flat:
-		return say.Of("flat: for any joint, seen or not")
+		return say.Of("flat, for any joint, visible or not")
 	case f == NearlyFlat && b.Grind == blade.ATBR:
-		return say.Of("nearly flat, with small ears in the corners: for joints that are not seen from the end")
+		return say.Of("nearly flat, with small ears in the corners, for joints whose end isn't visible")
 	case f == NearlyFlat:
-		return say.Of("nearly flat: for joints that are not seen from the end")
+		return say.Of("nearly flat, for joints whose end isn't visible")
 	case f == Sloping:
-		return say.Of("sloping: for dovetail tails, with the blade tilted to match")
+		return say.Of("sloping, for dovetails with the blade tilted to match")
 	}
-	return say.Of("ridged: for kerfs and loose grooves, not for a joint that bears or shows")
+	return say.Of("ridged, for kerfs and loose grooves, not for a joint that carries load or is visible")
 }
 
 // Ridge is the most that a blade leaves standing in the bottom of its kerf.

@@ -15,7 +15,7 @@ func Passes(width, kerf, overlap measure.Length) (passes int, step measure.Lengt
 	case !(kerf > 0) || !(width >= kerf):
 		return 0, 0, fault.At("width", "a groove of %v is narrower than the kerf of %v", width, kerf)
 	case !(overlap >= 0) || overlap >= kerf:
-		return 0, 0, fault.At("width", "an overlap of %v leaves nothing of a kerf of %v", overlap, kerf)
+		return 0, 0, fault.At("width", "an overlap of %v is as wide as a kerf of %v", overlap, kerf)
 	case width == kerf:
 		return 1, 0, nil
 	case !((width-kerf)/(kerf-overlap) < mostPasses):

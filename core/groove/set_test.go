@@ -221,7 +221,7 @@ func TestWays(t *testing.T) {
 			{Blade: atb, Mounted: true},
 			{Blade: flat},
 			{Blade: outs, Set: &spreader, Estimate: spreader.Believed()},
-			{Blade: outs, Set: &trapdoor, Stop: say.Of("this saw's maker does not allow dado sets"), WayOut: say.Of("step a flat-top blade across the groove")},
+			{Blade: outs, Set: &trapdoor, Stop: say.Of("this saw's manual doesn't allow dado stacks"), WayOut: say.Of("step a flat-top blade across the groove")},
 		}
 	}
 	r := Request{Width: 18, Depth: 8, Length: 600, Edge: 100, Count: 1, Saw: long, Change: 3}

@@ -160,43 +160,43 @@ func Findings(j cut.Job, s saw.Saw, a truing.Alignment, t truing.Tolerances) []F
 		}
 	}
 	if AlongFence(j, s) && tooShort(j) {
-		why := say.Of("shorter than it is wide, it turns and is thrown")
+		why := say.Of("shorter than it is wide, it turns and gets thrown")
 		if j.Length >= j.Width {
-			why = say.Of("under %s nothing keeps it straight, and hands come too near", say.Either{Mm: say.Set(shortOnFence), Inch: say.Set(measure.Inches(12))})
+			why = say.Of("under %s nothing keeps it straight, and your hands come too close", say.Either{Mm: say.Set(shortOnFence), Inch: say.Set(measure.Inches(12))})
 		}
-		add(RuleShort, verdict.Stop, say.Of("Cut a longer blank and cut it to length afterwards; or clamp it on a sled."),
+		add(RuleShort, verdict.Stop, say.Of("Cut a longer blank and cut it to length afterward, or clamp it to a crosscut sled."),
 			"The piece on the fence would be %s long and %s wide: %s.", say.Set(j.Length), say.Set(j.Width), why)
 	}
 	if pastFence(j, s) {
-		add(RuleReach, verdict.Caution, say.Of("Run the other side of the work along the fence, or cut it along a clamped straightedge with a hand-held saw: never freehand."),
+		add(RuleReach, verdict.Caution, say.Of("Run the other side of the stock along the fence, or cut it along a clamped straightedge with a hand-held saw. Never freehand."),
 			"This saw’s fence reaches %s, and the piece on it would be %s wide.", say.Set(s.FenceReach), say.Set(j.Width))
 	}
 	thinMetal(j, s, add)
 	byHandFindings(j, s, add)
 	if s.Kind.HandHeld() && clampable(j) < leastClamping {
-		add(RuleClamp, verdict.Stop, say.Of("Cut it off a longer board that is clamped, or clamp it to one; or cut it on a saw with a table."),
-			"%s is too short to clamp and carry beside a hand-held saw: it would go with the blade.", say.Set(clampable(j)))
+		add(RuleClamp, verdict.Stop, say.Of("Cut it from a longer board that is clamped, clamp it to one, or cut it on a saw with a table."),
+			"%s is too short to clamp and support beside a hand-held saw. The blade would take it along.", say.Set(clampable(j)))
 	}
 	if AlongFence(j, s) && j.BevelDeg > 0 {
 		switch {
 		case s.TiltSide == cut.UnknownSide:
-			add(RuleTilt, verdict.Caution, say.Of("Look which way the blade leans, put the fence on the other side, and put the side into the saw's record."),
-				"Nobody has noted to which side this saw's blade tilts: toward the fence it wedges the piece under itself and throws it.")
+			add(RuleTilt, verdict.Caution, say.Of("Check which way the blade tilts, put the fence on the other side, and record it for this saw."),
+				"The tilt direction of this saw isn't recorded. If the blade tilts toward the fence, it traps the piece and throws it.")
 		case j.FenceSide == s.TiltSide:
 			add(RuleTrapped, verdict.Stop, say.Of("Put the fence to the %s of the blade.", s.TiltSide.Opposite()),
-				"The blade leans to the %s, over a fence on that side: the piece would be wedged under it and thrown.", s.TiltSide)
+				"The blade tilts to the %s, over a fence on that side. It would trap the piece and throw it.", s.TiltSide)
 		}
 	}
 	if why := fires(j); s.Brake != nil && !why.Zero() && !j.BrakeOff {
 		add(RuleFires, verdict.Stop, say.Of("Bypass the brake as the saw's manual says, or cut it on a saw without one."),
-			"This saw stops its blade at a touch, and %s: it would fire, and spoil blade and cartridge.", why).Ask = say.Of("Is the brake bypassed, as the manual says?")
+			"This saw has a touch brake, and %s. It would fire and ruin blade and cartridge.", why).Ask = say.Of("Is the brake bypassed, as the manual says?")
 	}
 	if s.Kind == saw.Table && s.Knife == 0 && j.Form == cut.Through && !j.BothFaces {
-		add(RuleKnife, verdict.Caution, say.Of("Fit one, thicker than the plate and thinner than the kerf, and put its thickness into the saw's record."),
-			"No riving knife is on this saw's record, and nothing else keeps the kerf from closing on the blade.")
+		add(RuleKnife, verdict.Caution, say.Of("Fit a riving knife thicker than the plate and thinner than the kerf, and record its thickness for this saw."),
+			"No riving knife is recorded for this saw, and nothing else keeps the kerf from closing on the blade.")
 	}
 	if j.Material.Kind.Modelled() && j.Thickness < thinnestSawn {
-		add(RuleVeneer, verdict.Caution, say.Of("Cut it with a knife along a straight edge."), "%s is veneer: teeth tear what they should cut.", say.Set(j.Thickness))
+		add(RuleVeneer, verdict.Caution, say.Of("Cut it with a knife along a straightedge."), "%s is veneer. A saw tears it.", say.Set(j.Thickness))
 	}
 	return append(stops, minds...)
 }
@@ -237,9 +237,9 @@ func NotSignedOff(j cut.Job, saw string, halt bool) (f Finding, ok bool) {
 		return Finding{}, false
 	}
 	f = Finding{Rule: RuleSignOff, Verdict: verdict.Caution, Why: say.Of("You are not signed off for %s on %s.", say.Word(dutyNames[DutyOf(j)]), say.Word(saw)),
-		WayOut: say.Of("Have somebody who is stand by, until an owner signs you off for it.")}
+		WayOut: say.Of("Have a person who is signed off stand by until an owner signs you off.")}
 	if halt {
-		f.Verdict, f.Ask = verdict.Stop, say.Of("Does somebody who is signed off for it stand by?")
+		f.Verdict, f.Ask = verdict.Stop, say.Of("Is a person who is signed off for this standing by?")
 	}
 	return f, true
 }
@@ -258,13 +258,13 @@ func clampable(j cut.Job) measure.Length {
 func fires(j cut.Job) say.Line {
 	switch k := j.Material.Kind; {
 	case k == material.SoftMetal || k == material.Steel:
-		return say.Of("%s conducts as a hand does", j.Material)
+		return say.Of("%s conducts electricity like a hand", j.Material)
 	case k == material.Nailed:
-		return say.Of("nails conduct as a hand does")
+		return say.Of("nails conduct electricity like a hand")
 	case j.Material.Foil:
-		return say.Of("the foil on it conducts as a hand does")
+		return say.Of("its foil conducts electricity like a hand")
 	case j.Moisture == cut.Wet:
-		return say.Of("wet stock conducts as a hand does")
+		return say.Of("wet stock conducts electricity like a hand")
 	}
 	return say.Line{}
 }

@@ -24,65 +24,65 @@ func ShowFace(j cut.Job, s saw.Saw) string {
 // only what this saw has, and never "guard on" where the guard cannot stand.
 func Cautions(j cut.Job, s saw.Saw) []say.Line {
 	c := []say.Line{say.Word(map[saw.Power]string{
-		saw.Plug:         "Plug out before a hand touches the blade.",
-		saw.Battery:      "Battery out before a hand touches the blade.",
-		saw.UnknownPower: "Plug out or battery out before a hand touches the blade.",
+		saw.Plug:         "Unplug the saw before you touch the blade.",
+		saw.Battery:      "Take the battery out before you touch the blade.",
+		saw.UnknownPower: "Unplug the saw or take the battery out before you touch the blade.",
 	}[s.Power()])}
-	guards, back := say.Of("Guard on; stand out of the line of the cut."), say.Of("The guard that must come off for it goes back on with the next cut.")
+	guards, back := say.Of("Blade guard on. Stand to the side of the blade, never behind it."), say.Of("If the guard must come off for this cut, put it back on for the next one.")
 	if s.Knife > 0 {
-		guards, back = say.Of("Riving knife and guard on; stand out of the line of the cut."), say.Of("Riving knife and guard that must come off for it go back on with the next cut.")
+		guards, back = say.Of("Riving knife and blade guard on. Stand to the side of the blade, never behind it."), say.Of("If riving knife and guard must come off for this cut, put them back on for the next one.")
 	}
 	switch {
 	case s.Kind == saw.Table && (j.Form != cut.Through || j.BothFaces):
 		c = append(c,
-			say.Of("The wood hides the blade: hands never over the cut or behind it; push blocks and a hold-down, or a tunnel guard."),
+			say.Of("The wood hides the blade. Never put your hands over the cut or behind it. Use push blocks and a featherboard, or a tunnel guard."),
 			back)
 		if j.Direction != cut.Crosscut {
-			c = append(c, say.Of("Straight edge to the fence over its whole length; stand out of the line of the cut."))
+			c = append(c, say.Of("Keep a straight edge against the fence along its whole length. Stand to the side of the blade, never behind it."))
 		} else if j.Form != cut.Through {
-			c = append(c, say.Of("Stand out of the line of the cut."))
+			c = append(c, say.Of("Stand to the side of the blade, never behind it."))
 		} else {
-			c = append(c, say.Of("Never gauge and fence together; stand out of the line of the cut."))
+			c = append(c, say.Of("Never use miter gauge and rip fence together. Stand to the side of the blade, never behind it."))
 		}
 	case s.Kind == saw.Table && j.Direction == cut.Rip:
 		c = append(c,
 			guards,
-			say.Of("Push block for anything near the blade, never freehand."))
+			say.Of("Use a push block near the blade. Never cut freehand."))
 	case s.Kind == saw.Table && j.Direction == cut.Sheet:
 		c = append(c,
 			guards,
-			say.Of("Both halves carried until the cut is done, never freehand."))
+			say.Of("Support both halves until the cut is done. Never cut freehand."))
 	case s.Kind == saw.Table:
 		c = append(c,
 			guards,
-			say.Of("Never gauge and fence together: the offcut is trapped and thrown."))
+			say.Of("Never use miter gauge and rip fence together: the offcut gets trapped and thrown."))
 	case s.Kind == saw.Circular:
 		c = append(c,
-			say.Of("Carry both halves, cut line between two supports, or the kerf closes on the blade."),
-			say.Of("Both hands on the saw, guard free to close, body beside the line."))
+			say.Of("Support both halves with the cut line between two supports, or the kerf closes on the blade."),
+			say.Of("Keep both hands on the saw, the guard free to close, and your body beside the line of cut."))
 	case j.Motion == cut.Push:
 		c = append(c,
-			say.Of("Push front to back; never climb by pulling through."),
-			say.Of("Work tight to fence and table, hands clear of the line, wait until the blade has stopped."))
+			say.Of("Push from front to back. Never pull it through: the blade climbs."),
+			say.Of("Hold the stock tight to fence and table, hands clear of the line. Wait until the blade has stopped."))
 	default:
 		c = append(c,
-			say.Of("Work tight to fence and table, hands clear of the line."),
+			say.Of("Hold the stock tight to fence and table, hands clear of the line."),
 			say.Of("Hold the blade down until it has stopped."))
 	}
 	if s.Brake != nil && j.BrakeOff {
-		c = append(c, say.Of("The blade brake is bypassed: nothing stops the blade at a touch. Switch it back on after this cut."))
+		c = append(c, say.Of("The blade brake is bypassed, so it won't stop the blade if you touch it. Switch it back on after this cut."))
 	}
 	switch j.Material.Kind {
 	case material.SoftMetal:
-		c = append(c, say.Of("Face shield, work held down, slow, a touch of lubricant; no wood dust in the same collector."))
+		c = append(c, say.Of("Wear a face shield, hold the work down, feed slowly and use a little lubricant. No wood dust in the same collector."))
 	case material.Plastic:
-		c = append(c, say.Of("Steady feed without dwelling: it melts."))
+		c = append(c, say.Of("Feed steadily and don't pause: it melts."))
 	case material.Mineral, material.CementBoard:
-		c = append(c, say.Of("Dust mask for silica."))
+		c = append(c, say.Of("Wear a dust mask for silica."))
 	case material.Steel:
-		c = append(c, say.Of("Only with saw and blade made for steel; sparks away from all dust."))
+		c = append(c, say.Of("Only with a saw and blade made for steel. Keep sparks away from all dust."))
 	case material.Nailed:
-		c = append(c, say.Of("Search it for metal and pull what you find; face shield."))
+		c = append(c, say.Of("Search it for metal and pull what you find. Wear a face shield."))
 	}
-	return append(c, say.Of("Eye, ear and lung protection; no gloves, loose sleeves or rings near a turning blade."))
+	return append(c, say.Of("Protect your eyes, ears and lungs. No gloves, loose sleeves or rings near a turning blade."))
 }

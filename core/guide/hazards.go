@@ -26,17 +26,17 @@ func thinMetal(j cut.Job, s saw.Saw, add adder) {
 	switch {
 	case s.Kind == saw.Miter:
 		add(RuleThin, verdict.Caution, say.Of("Clamp it to the table and the fence. Clamp thin pieces between two boards."),
-			"Metal that is held by hand on a miter saw turns and is thrown.")
+			"Metal held by hand on a miter saw turns and gets thrown.")
 	case j.Thickness > thinSheetMetal:
 	case s.Kind == saw.Circular:
 		add(RuleThin, verdict.Caution, say.Of("Clamp it between two boards and cut all three."),
-			"%s of metal has fewer than two teeth in it: each one grabs.", say.Set(j.Thickness))
+			"%s of metal has fewer than two teeth in it, so each one grabs.", say.Set(j.Thickness))
 	case AlongFence(j, s):
 		add(RuleThin, verdict.Caution, say.Of("Clamp it between two boards and cut all three, over a zero-clearance throat plate, with a strip fixed along the foot of the fence."),
 			"%s of metal has fewer than two teeth in it and creeps under the fence.", say.Set(j.Thickness))
 	default:
 		add(RuleThin, verdict.Caution, say.Of("Clamp it between two boards and cut all three, over a zero-clearance throat plate."),
-			"%s of metal has fewer than two teeth in it: each one grabs.", say.Set(j.Thickness))
+			"%s of metal has fewer than two teeth in it, so each one grabs.", say.Set(j.Thickness))
 	}
 }
 
@@ -70,16 +70,16 @@ func byHandFindings(j cut.Job, s saw.Saw, add adder) {
 	}
 	if j.Form == cut.Through && off > 0 && off <= trimUnder {
 		add(RuleTrim, verdict.Caution, say.Of("Clamp a waste piece beside the line and cut into both, or use fine teeth along a straightedge, or plane it."),
-			"Only %s comes off: teeth with air on one side drift outward.", say.Set(off))
+			"Only %s comes off. Teeth with air on one side drift outward.", say.Set(off))
 	}
 	if carries := max(board-off, off); j.Direction != cut.Crosscut && carries < shoe/2 {
 		add(RuleStrip, verdict.Caution, say.Of("Cut it off a wider board from the wide side, or lay a board of the same thickness beside it."),
-			"%s beside the line is too narrow to carry the shoe, which wants %s: the saw tips.", say.Set(carries), say.Set(shoe/2))
+			"%s beside the line is too narrow for the shoe, which needs %s. The saw tips.", say.Set(carries), say.Set(shoe/2))
 	}
 	if long := max(j.Length, j.Width); j.Material.Kind.Sheet() && long > longSheet {
 		if hangs := Hangs(j.Material, j.Thickness, long); hangs > bendsBind {
-			add(RuleSag, verdict.Caution, say.Of("Carry it in the middle too, close to the line on both sides."),
-				"Carried at its ends alone, %s of this sheet sags by %s: the kerf closes and the blade binds at the end of the cut.", say.Set(long), say.Set(hangs))
+			add(RuleSag, verdict.Caution, say.Of("Support it in the middle too, close to the line on both sides."),
+				"Supported only at its ends, %s of this sheet sags by %s. The kerf closes and the blade binds at the end of the cut.", say.Set(long), say.Set(hangs))
 		}
 	}
 }

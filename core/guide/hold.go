@@ -83,7 +83,7 @@ func (a *adviser) parts() bool { return a.j.Form == cut.Through && !a.j.BothFace
 func (a *adviser) fence() {
 	j := a.j
 	if tooShort(j) {
-		a.halt(TopicSled, "Not along the fence: clamped on a sled, or as part of a longer blank that is cut to length afterwards.")
+		a.halt(TopicSled, "Not along the fence. Clamp it to a crosscut sled, or rip a longer blank and cut it to length afterward.")
 		return
 	}
 	side := say.Line{}
@@ -109,32 +109,32 @@ func (a *adviser) fence() {
 	}
 	switch {
 	case a.parts() && j.Width < stripUnder:
-		a.say(TopicFence, "A strip of %s is never run between fence and blade: it comes off as the offcut, on the far side. A thin-rip stop before the blade, %s from the teeth; board and fence come over to it for each strip, the fence at the board's width less %s and the kerf. Or cut wide stock narrow last.",
+		a.say(TopicFence, "Never run a strip of %s between fence and blade. Let it come off as the offcut on the far side. Set a thin-rip stop before the blade, %s from the teeth, and move board and fence over to it for each strip: the fence at the board's width less %s and the kerf. Or cut the narrow piece last.",
 			say.Set(j.Width), say.Set(j.Width), say.Set(j.Width))
-		a.say(TopicSupport, "A zero-clearance insert, or the strip goes down beside the blade.")
+		a.say(TopicSupport, "Use a zero-clearance throat plate, or the strip drops down beside the blade.")
 	case pastFence(j, a.s):
-		a.say(TopicFence, "The fence doesn't reach this width: run the other side of the work along it, and the piece comes off on the far side, carried there by a table or a helper who doesn't pull.")
+		a.say(TopicFence, "The fence doesn't reach this width. Run the other side of the stock along it. The piece comes off on the far side, supported by a table or a helper who doesn't pull.")
 	default:
 		a.say(TopicFence, "Fence at %s%s%s.", say.Set(j.Width), side, flat)
 		switch {
 		case j.Width < pushUnder:
-			a.say(TopicPush, "Only %s to the fence: a push block that hooks over the end takes it from before the blade to past it.", say.Set(j.Width))
+			a.say(TopicPush, "Only %s to the fence. Use a push block that hooks over the end, from before the blade to past it.", say.Set(j.Width))
 		case j.Width < HandsOff:
-			a.say(TopicPush, "Push block from %s before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", handsOff)
+			a.say(TopicPush, "Use a push block from %s before the blade. Keep your hands farther away than that. Two push blocks in turn keep the stock moving.", handsOff)
 		}
 	}
 	a.rest()
 	if k := j.Material.Kind; k == material.Plastic || k == material.SoftMetal && j.Thickness <= thinSheetMetal {
-		a.say(TopicFence, "Close the gap under the fence with a strip along its foot: a thin sheet creeps under it and jams.")
+		a.say(TopicFence, "Close the gap under the fence with a strip along its foot. A thin sheet creeps under it and jams.")
 	}
 	if j.BothFaces {
-		a.say(TopicPasses, "Two passes, one from each face: turn the work over its length, the same face against the fence both times.")
+		a.say(TopicPasses, "Make two passes, one from each face. Turn the stock end over end, with the same face against the fence both times.")
 		if a.s.Knife > 0 {
-			a.say(TopicPasses, "The riving knife stays, set below the top of the blade, since neither pass comes through.")
+			a.say(TopicPasses, "Keep the riving knife on, set below the top of the blade, because neither pass goes through.")
 		}
 	}
 	if j.Length > longStock {
-		a.say(TopicSupport, "%s is long: outfeed at table height, or the end drops and lifts the work onto the rear teeth.", say.Set(j.Length))
+		a.say(TopicSupport, "%s is long. Use outfeed support at table height, or the end drops and lifts the stock onto the rear teeth.", say.Set(j.Length))
 	}
 }
 
@@ -145,11 +145,11 @@ func (a *adviser) rest() {
 	switch {
 	case j.Board == 0 || !a.parts() || left <= 0 || pastFence(j, a.s):
 	case j.Width < pushUnder && left > j.Width && left >= pushUnder:
-		a.say(TopicPush, "The board is %s wide: run its wide side along the fence instead, the fence at %s less the kerf, and the narrow piece comes off on the far side.", say.Set(j.Board), say.Set(left))
+		a.say(TopicPush, "The board is %s wide. Run its wide side along the fence instead, with the fence at %s less the kerf. The narrow piece comes off on the far side.", say.Set(j.Board), say.Set(left))
 	case left < pushUnder:
-		a.say(TopicPush, "About %s comes off on the far side: it falls free. Don’t hold it or reach for it; clear it once the blade has stopped.", say.Set(left))
+		a.say(TopicPush, "About %s comes off on the far side and falls free. Don't hold it or reach for it. Clear it once the blade has stopped.", say.Set(left))
 	default:
-		a.say(TopicPush, "About %s stays on the far side: press there only before the blade, never beside it or behind it.", say.Set(left))
+		a.say(TopicPush, "About %s stays on the far side. Press there only before the blade, never beside it or behind it.", say.Set(left))
 	}
 }
 
@@ -157,18 +157,18 @@ func (a *adviser) rest() {
 // 19).
 func (a *adviser) carriage() {
 	j := a.j
-	hold := say.Of("Clamp the work to the carriage: it moves with it.")
+	hold := say.Of("Clamp the stock to the carriage so it moves with it.")
 	if !a.s.CarriageClamps {
-		hold = say.Of("Hold the work to the carriage with clamps of your own: it moves with it.")
+		hold = say.Of("Clamp the stock to the carriage with your own clamps so it moves with it.")
 	}
 	a.out = append(a.out, Advice{Topic: TopicSled, Text: hold})
-	a.say(TopicSled, "Hands on the carriage’s handle, never on the table. The offcut falls free on the far side.")
+	a.say(TopicSled, "Keep your hands on the carriage's handle, never on the table. The offcut falls free on the far side.")
 	if j.Direction == cut.Crosscut {
-		a.say(TopicFence, "Against the carriage’s own fence. Draw the rip fence back before the blade: it is a length stop there, and no more.")
+		a.say(TopicFence, "Hold it against the carriage's own fence. Pull the rip fence back before the blade and use it only as a length stop.")
 	} else {
-		a.say(TopicFence, "The rip fence well away: the clamped edge guides the cut, straight without a straightedge.")
+		a.say(TopicFence, "Move the rip fence well away. The carriage guides the cut straight, without a straightedge.")
 	}
-	a.say(TopicSupport, "The carriage travels %s, less what the work hangs over its front.", say.Set(a.s.Carriage))
+	a.say(TopicSupport, "The carriage travels %s, less the overhang of the stock at its front.", say.Set(a.s.Carriage))
 }
 
 // handsOff is HandsOff as a person says it.
@@ -185,32 +185,32 @@ func (a *adviser) gauge() {
 	kept := storedPiece(j)
 	switch {
 	case kept > 0 && kept < smallPiece && heldByRest(j):
-		a.say(TopicSled, "Hold the long end against the gauge, at least %s from the blade: the short piece comes off free, with nothing touching it.", handsOff)
-		a.say(TopicFence, "Sled or miter gauge, the rip fence drawn well back: fence and gauge together trap the offcut, and it is thrown.")
+		a.say(TopicSled, "Hold the long end against the miter gauge, at least %s from the blade. The short piece comes off free, with nothing touching it.", handsOff)
+		a.say(TopicFence, "Use a crosscut sled or miter gauge with the rip fence pulled well back. Fence and gauge together trap the offcut and throw it.")
 	case kept > 0 && kept < smallPiece:
-		a.halt(TopicSled, "%s is too short to hold: on a sled, under a clamp. Sandpaper on its fence stops creep.", say.Set(kept))
+		a.halt(TopicSled, "%s is too short to hold. Clamp it to a crosscut sled. Sandpaper on its fence stops it creeping.", say.Set(kept))
 	case j.Piece > 0 && j.Width < j.Piece && a.parts():
-		a.halt(TopicFence, "Sled or miter gauge: the rip fence may not guide this, since the edge on it would be %s, and %s to the blade.", say.Set(j.Width), say.Set(j.Piece))
+		a.halt(TopicFence, "Use a crosscut sled or miter gauge. Don't use the rip fence: the edge on it would be %s, and %s to the blade.", say.Set(j.Width), say.Set(j.Piece))
 	case a.parts():
-		a.say(TopicFence, "Sled or miter gauge, the rip fence drawn well back: fence and gauge together trap the offcut, and it is thrown.")
+		a.say(TopicFence, "Use a crosscut sled or miter gauge with the rip fence pulled well back. Fence and gauge together trap the offcut and throw it.")
 	default:
-		a.say(TopicFence, "Sled or miter gauge, square to the blade; hold the work down on the way over it.")
+		a.say(TopicFence, "Use a crosscut sled or miter gauge, square to the blade. Hold the stock down all the way across.")
 	}
 	if j.Piece > 0 && a.parts() {
 		if kept < smallPiece && heldByRest(j) {
-			a.say(TopicStop, "To length %s: a %s block on the rip fence, well before the blade, and the fence at %s. The end leaves the block before it meets the blade.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
+			a.say(TopicStop, "For a length of %s: clamp a %s stop block to the rip fence, well before the blade, and set the fence at %s. The end leaves the block before it meets the blade.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
 		} else if a.s.FenceReach == 0 || j.Piece+InchStopBlock <= a.s.FenceReach {
-			a.say(TopicStop, "To length %s: stop block on the gauge's fence; or a %s block on the rip fence, well before the blade, and the fence at %s.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
+			a.say(TopicStop, "For a length of %s: use a stop block on the miter gauge's fence. Or clamp a %s block to the rip fence, well before the blade, and set the fence at %s.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
 		} else {
-			a.say(TopicStop, "To length %s: stop block on the gauge's fence, or on an arm of it; the rip fence does not reach so far.", say.Set(j.Piece))
+			a.say(TopicStop, "For a length of %s: use a stop block on the miter gauge's fence or its extension. The rip fence doesn't reach that far.", say.Set(j.Piece))
 		}
-		a.say(TopicStop, "Dust at the stop makes short pieces: chamfer the block, blow it clean.")
+		a.say(TopicStop, "Dust at the stop makes short pieces. Chamfer the block and blow it clean.")
 	}
 	if j.BothFaces {
-		a.say(TopicPasses, "Two passes, one from each face: square the line all round, and keep the same edge against the gauge.")
+		a.say(TopicPasses, "Make two passes, one from each face. Square the line all around and keep the same edge against the miter gauge.")
 	}
 	if j.Length > longStock {
-		a.say(TopicSupport, "%s is long for a gauge: carry the far end at table height, or it drags the board off square.", say.Set(j.Length))
+		a.say(TopicSupport, "%s is long for a miter gauge. Support the far end at table height, or it pulls the board off square.", say.Set(j.Length))
 	}
 }
 
@@ -218,70 +218,70 @@ func (a *adviser) miter() {
 	j := a.j
 	switch kept := storedPiece(j); {
 	case kept > 0 && kept < smallPiece && heldByRest(j):
-		a.say(TopicSled, "Hold the long end tight to the fence, your hand at least %s from the line: the short piece comes off free.", handsOff)
+		a.say(TopicSled, "Hold the long end tight to the fence, your hand at least %s from the line. The short piece comes off free.", handsOff)
 	case kept > 0 && kept < smallPiece:
-		a.halt(TopicSled, "%s is too short to hold: press it with a block or a clamp, no hand within %s of the line.", say.Set(kept), handsOff)
+		a.halt(TopicSled, "%s is too short to hold. Use a clamp or a block, and keep your hands at least %s from the line.", say.Set(kept), handsOff)
 	}
 	if j.Piece > 0 {
-		a.say(TopicStop, "To length %s: stop on one side only, the offcut free. Blow the stop clean between pieces.", say.Set(j.Piece))
+		a.say(TopicStop, "For a length of %s: use a stop on one side only and leave the offcut free. Blow the stop clean between pieces.", say.Set(j.Piece))
 	}
 	if j.Motion == cut.Push && j.Exit == cut.Scored {
-		a.say(TopicPasses, "A shallow pass first, then the full one, both pushed from front to back.")
+		a.say(TopicPasses, "Make a shallow pass first, then the full cut. Push both from front to back.")
 	}
 	if j.Length > longStock {
-		a.say(TopicSupport, "%s is long: carry the ends at table height, or they lift off the table and pinch.", say.Set(j.Length))
+		a.say(TopicSupport, "%s is long. Support the ends at table height, or they lift off the table and pinch the blade.", say.Set(j.Length))
 	}
 }
 
 func (a *adviser) byHand() {
 	j := a.j
 	if clampable(j) < leastClamping {
-		a.halt(TopicSupport, "Not by hand: as part of a longer board that is clamped.")
+		a.halt(TopicSupport, "Don't hold it by hand. Cut it as part of a longer board that is clamped.")
 		return
 	}
 	if j.Direction == cut.Crosscut {
-		a.say(TopicFence, "Along a square held or clamped to the edge; both hands stay on the saw.")
+		a.say(TopicFence, "Guide it along a square held or clamped to the edge. Keep both hands on the saw.")
 	} else {
-		a.say(TopicFence, "Along a straight edge clamped at both ends, the shoe's own distance off the line.")
+		a.say(TopicFence, "Guide it along a straightedge clamped at both ends, as far from the line as the shoe reaches.")
 	}
 	if j.BothFaces {
-		a.say(TopicPasses, "Square the line all round and cut from two sides, both a little past the middle; the guide stands on the same side of the line both times.")
+		a.say(TopicPasses, "Square the line all around and cut from two sides, each a little past the middle. Keep the guide on the same side of the line.")
 	}
 	switch j.Bed {
 	case cut.Runners:
-		a.say(TopicSupport, "Over runners: %s through, and they survive. One each side of the line, close to it.", aLittle)
+		a.say(TopicSupport, "On runners: set the blade %s past the stock, so they aren't cut through. One on each side of the line, close to it.", aLittle)
 	case cut.Sacrifice:
-		a.say(TopicSupport, "Over a sheet that may be cut: %s through, the work flat on it all along.", aLittle)
+		a.say(TopicSupport, "On a sacrificial sheet: set the blade %s past the stock and lay the stock flat on it.", aLittle)
 	default:
-		a.say(TopicSupport, "Four supports, two for each half, so that neither sags onto the blade: the plan below sets them.")
+		a.say(TopicSupport, "Use four supports, two for each half, so neither sags onto the blade. See the plan below.")
 	}
 }
 
 // stock is what wet, frozen or moving wood asks.
 func (a *adviser) stock() {
 	j := a.j
-	hold := say.Of("a wedge at hand for the kerf behind the blade")
+	hold := say.Of("keep a wedge ready for the kerf behind the blade")
 	if a.s.Kind == saw.Table && a.s.Knife > 0 && j.Form == cut.Through {
 		hold = say.Of("the riving knife in line, and %s", hold)
 	}
 	switch {
 	case j.Moisture == cut.Wet && a.s.Kind == saw.Miter:
-		a.say(TopicStock, "Wet stock: the kerf may close. Hold both sides down, and lift the blade out if it slows. Wash the blade soon after.")
+		a.say(TopicStock, "Wet stock: the kerf may close. Hold both sides down and lift the blade out if it slows. Clean the blade soon after.")
 	case j.Moisture == cut.Wet:
-		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s; stop and switch off if it pinches. Wash the blade soon after.", hold.Upper())
+		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s. Stop and switch off if it pinches. Clean the blade soon after.", hold.Upper())
 	case j.Moisture == cut.Frozen:
-		a.say(TopicStock, "Frozen stock is hard and brittle, and its chips thaw and pack in the gullets: let it thaw if you can, look at the gullets if you cannot.")
+		a.say(TopicStock, "Frozen stock is hard and brittle, and its chips thaw and pack the gullets. Let it thaw if you can. If not, check the gullets.")
 	}
 	if !j.Moves {
 		return
 	}
 	if a.s.Kind != saw.Miter {
-		a.say(TopicStock, "This board moves as it is opened: carry both halves, %s; stop and switch off if it pinches.", hold)
+		a.say(TopicStock, "This board has tension and moves as you cut it. Support both halves, %s. Stop and switch off if it pinches.", hold)
 	} else {
-		a.say(TopicStock, "This board moves as it is opened: rest it where it touches fence and table at the blade, hollow away from both, and lift the blade out if it pinches.")
+		a.say(TopicStock, "This board has tension and moves as you cut it. Rest it so it touches fence and table at the blade, hollow side away from both. Lift the blade out if it pinches.")
 	}
 	if j.Direction == cut.Rip {
-		a.say(TopicStock, "Rip it a few millimetres oversize first, let it lie, straighten an edge, then rip it to width.")
+		a.say(TopicStock, "Rip it a few millimeters oversize first, let it rest, straighten one edge, then rip it to width.")
 	}
 }
 
@@ -290,9 +290,9 @@ func (a *adviser) end() {
 	if j := a.j; j.Direction.Across() && j.Other == cut.Open && j.Motion != cut.Chop {
 		switch k := j.Material.Kind; {
 		case k.Fibres():
-			a.say(TopicEnd, "The end edge has no backer: the last fibres break off there. A fresh piece behind it holds them.")
+			a.say(TopicEnd, "The end edge has no backer, so the last fibers break off. Put a fresh piece behind it.")
 		case k == material.Laminate:
-			a.say(TopicEnd, "The end edge has no backer: its face chips there. A fresh piece behind it holds it.")
+			a.say(TopicEnd, "The end edge has no backer, so its face chips. Put a fresh piece behind it.")
 		}
 	}
 }

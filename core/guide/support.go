@@ -115,7 +115,7 @@ func PlanSupports(b Board) SupportPlan {
 	p := JudgeSupports(b, at)
 	for i, h := range p.Halves {
 		if length := h.To - h.From; length < shortest {
-			p.Text = append(p.Text, say.Of("The %s piece is %s: too short to lie safely on two supports. Clamp it down, or make the cut on another saw.",
+			p.Text = append(p.Text, say.Of("The %s piece is only %s, too short to rest safely on two supports. Clamp it down, or cut it on another saw.",
 				sides[i], say.Set(length)))
 		}
 	}
@@ -160,23 +160,23 @@ func JudgeSupports(b Board, at []measure.Length) SupportPlan {
 		case Drops:
 			p.Binds = true
 			if h.light() {
-				p.Text = append(p.Text, say.Of("The %s piece is too light to hold down the saw on its end: clamp it to its supports.", sides[i]))
+				p.Text = append(p.Text, say.Of("The %s piece is too light to carry the saw on its end. Clamp it to its supports.", sides[i]))
 				continue
 			}
-			p.Text = append(p.Text, say.Of("The cut end of the %s piece sinks: the kerf closes on the blade and kicks back. Put a support close to the line.", sides[i]))
+			p.Text = append(p.Text, say.Of("The cut end of the %s piece sags, so the kerf closes on the blade and the saw kicks back. Put a support close to the line.", sides[i]))
 		case Tips:
-			p.Text = append(p.Text, say.Of("The %s piece tips away when the cut ends, and tears the last corner. Put a support further out.", sides[i]))
+			p.Text = append(p.Text, say.Of("The %s piece tips away when the cut ends and tears the last corner. Put a support farther out.", sides[i]))
 		case Falls:
 			p.Binds = true
-			p.Text = append(p.Text, say.Of("Nothing carries the %s piece: it hangs on the last fibres, pinches, and falls on your feet.", sides[i]))
+			p.Text = append(p.Text, say.Of("Nothing supports the %s piece. It dangles from the last fibers, pinches the blade and falls on your feet.", sides[i]))
 		}
 	}
 	switch {
 	case p.Binds:
 	case p.Sag > sagMind:
-		p.Text = append(p.Text, say.Of("The cut end hangs down by %s under its own weight: bring the supports nearer to the line.", say.Set(p.Sag)))
+		p.Text = append(p.Text, say.Of("The cut end sags by %s under its own weight. Move the supports closer to the line.", say.Set(p.Sag)))
 	case p.Holds():
-		p.Text = append(p.Text, say.Of("Both pieces lie still during the cut and after it."))
+		p.Text = append(p.Text, say.Of("Both pieces stay still during the cut and after it."))
 	}
 	return p
 }

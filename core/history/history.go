@@ -163,13 +163,13 @@ func (r Row) event() (out care.Event, err error) {
 		var d Judged
 		err = r.read(&d)
 		if out.Kind, out.Says = care.Say, care.ParseSaying(d.Says); err == nil && out.Says == 0 {
-			err = fmt.Errorf("%q says nothing of a blade", d.Says)
+			err = fmt.Errorf("%q doesn't describe a blade", d.Says)
 		}
 	case KindInspected:
 		var d Inspected
 		err = r.read(&d)
 		if out.Kind, out.Fault = care.Look, care.Fault(d.Fault); err == nil && out.Fault != care.Sound && !slices.Contains(care.Faults(), out.Fault) {
-			err = fmt.Errorf("%q is no fault of a blade", d.Fault)
+			err = fmt.Errorf("%q is not a blade fault", d.Fault)
 		}
 	case KindMended:
 		out.Kind = care.Mend

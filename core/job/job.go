@@ -58,10 +58,10 @@ func (r Row) Check() []Fault {
 	var out []Fault
 	fault := func(field, form string, with ...any) { out = append(out, Fault{field, say.Of(form, with...)}) }
 	if _, err := material.Get(r.Material); err != nil {
-		fault("material", "say which material, as the list of materials calls it or as a timber yard would")
+		fault("material", "enter a material, as in the list of materials or as a lumber yard names it")
 	}
 	if r.Pieces < 1 || r.Pieces > cut.MostPieces {
-		fault("pieces", "say how many alike: 1 to 9999")
+		fault("pieces", "enter the number of pieces, 1 to 9999")
 	}
 	for _, x := range [...]struct {
 		field, name string
@@ -75,11 +75,11 @@ func (r Row) Check() []Fault {
 		case x.l == 0:
 			fault(x.field, "say how %s", say.Word(x.name))
 		case !(x.l >= x.lo && x.l <= x.hi):
-			fault(x.field, "%s %s cannot be cut: it is between %s and %s", x.l, say.Word(x.name), x.lo, x.hi)
+			fault(x.field, "%s %s isn't possible. It must be between %s and %s", x.l, say.Word(x.name), x.lo, x.hi)
 		}
 	}
 	if r.Form != cut.Through && !(r.Depth >= 0.5 && r.Depth < r.Thickness) {
-		fault("depth_mm", "a %s leaves wood standing: say how deep, less than the thickness", r.Form)
+		fault("depth_mm", "a %s doesn't go through. Enter a depth less than the thickness", r.Form)
 	}
 	for _, x := range [...]struct {
 		field string

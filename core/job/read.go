@@ -147,7 +147,7 @@ func (s *sentence) read() {
 		}
 	}
 	if w := s.strange(); w != "" {
-		s.fault("material", "%s is not a material that Corte knows; call it as the list of materials does", say.Word(w))
+		s.fault("material", "%s is not a material Corte knows. Use a name from the list of materials", say.Word(w))
 	}
 	s.row.Name = name(strings.ReplaceAll(s.rest, "\x01", ""))
 }
@@ -175,7 +175,7 @@ func (s *sentence) headCounts(at []int) bool {
 func (s *sentence) pieces(text string) {
 	n, err := strconv.Atoi(text)
 	if err != nil || n < 1 || n > cut.MostPieces {
-		s.fault("pieces", "%s pieces cannot be: say 1 to 9999", say.Word(text))
+		s.fault("pieces", "%s pieces isn't possible. Enter 1 to 9999", say.Word(text))
 		return
 	}
 	s.row.Pieces, s.said["pieces"] = n, true

@@ -91,10 +91,10 @@ func Likeliest(kind string, blades []blade.Blade, w saw.Saw) int {
 func Of(ask Ask, t Tool) (Plan, error) {
 	b, w := t.Blade, t.Saw
 	if w.Kind != saw.Table {
-		return Plan{}, fault.At("saw", "joints are cut on a table saw, where the work lies on the table and the blade stands still; %s is a %s saw", t.SawName, w.Kind)
+		return Plan{}, fault.At("saw", "joints are cut on a table saw, and %s is a %s saw", t.SawName, w.Kind)
 	}
 	if stops := choose.MountStops(b, w); len(stops) > 0 {
-		return Plan{}, fault.At("blade", "%s may not go on %s: %s; %s", t.BladeName, t.SawName, stops[0].Why, stops[0].WayOut)
+		return Plan{}, fault.At("blade", "%s can't be used on %s: %s. To use it, %s", t.BladeName, t.SawName, stops[0].Why, stops[0].WayOut)
 	}
 	out := Plan{Kerf: b.Kerf}
 	deepest := measure.Length(0) // that the blade is to reach
@@ -115,21 +115,21 @@ func Of(ask Ask, t Tool) (Plan, error) {
 		out.Tenon = &x
 		deepest = max(x.Height[0], x.Height[1])
 		if x.Height[0] > 0 {
-			do("Blade %s high for the first cheek.", at(x.Height[0]))
+			do("Set the blade %s high for the first cheek.", at(x.Height[0]))
 		} else {
-			do("The first face stays as it is; blade %s high for the other.", at(x.Height[1]))
+			do("Leave the first face as it is. Set the blade %s high for the other.", at(x.Height[1]))
 		}
-		do("Stop so that the far side of the blade is %s from it: that is the shoulder. All pieces, this face.", at(x.Stops[0]))
+		do("Set the stop so the far side of the blade is %s from it. That is the shoulder. Cut this face of all pieces.", at(x.Stops[0]))
 		if n := len(x.Stops); n > 1 {
-			do("Then outward in %d more passes, %s each, to the end.", n-1, at(x.Step))
+			do("Then cut outward in %d more passes of %s to the end.", n-1, at(x.Step))
 		}
 		switch {
 		case x.Height[0] == x.Height[1]:
-			do("Turn the piece over, the same again.")
+			do("Turn the piece over and repeat.")
 		case x.Height[0] > 0 && x.Height[1] > 0:
-			do("Turn over, blade %s high, the same again.", at(x.Height[1]))
+			do("Turn it over, set the blade %s high, and repeat.", at(x.Height[1]))
 		}
-		do("Fit the first one in its mortise before the rest; half of what it is too thick comes off each face.")
+		do("Fit the first one in its mortise before you cut the rest. Take half of the excess off each face.")
 		out.flat(b, "pare the cheeks, or cut with flat-top teeth")
 	case "box":
 		slot := ask.Slot
@@ -142,16 +142,16 @@ func Of(ask Ask, t Tool) (Plan, error) {
 		}
 		out.Box = &x
 		deepest = ask.Stock
-		do("The key as wide as a slot, %s; from key to blade %s; a pitch of %s.", say.Thin(slot), say.Thin(x.Offset), say.Thin(x.Pitch))
+		do("Make the key as wide as a slot, %s. Set it %s from the blade, which gives a spacing of %s.", say.Thin(slot), say.Thin(x.Offset), say.Thin(x.Pitch))
 		if ask.Stock > 0 {
-			do("Blade as high as the other board is thick, %s, and a hair.", at(ask.Stock))
+			do("Set the blade as high as the other board is thick, %s, plus a little.", at(ask.Stock))
 		}
-		do("First board against the key, then every slot over it: %d slots. The other board begins with a slot at its edge.", x.Slots)
-		do("A test joint of a few fingers in scrap; say what gap it has and the key’s move is worked out.")
+		do("Put the first board against the key, then each slot over it: %d slots. The other board starts with a slot at its edge.", x.Slots)
+		do("Cut a test joint of a few fingers in scrap and enter its gap. Corte works out how to move the key.")
 		if slot > b.Kerf+0.02 {
 			passes, _, err := groove.Passes(slot, b.Kerf, groove.Overlap)
 			if err == nil {
-				mind("A slot is wider than this kerf of %s: %d passes each, or a stack.", say.Thin(b.Kerf), passes)
+				mind("A slot is wider than this kerf of %s. Use %d passes each, or a dado stack.", say.Thin(b.Kerf), passes)
 			}
 		} else if slot < b.Kerf-0.02 {
 			return out, fault.At("slot", "a slot of %s is less than the kerf of %s", say.Thin(slot), say.Thin(b.Kerf))
@@ -168,14 +168,14 @@ func Of(ask Ask, t Tool) (Plan, error) {
 			out.Move = &move
 			switch {
 			case math.Abs(move.Mm()) < 0.01:
-				do("The test joint is as it should be.")
+				do("The test joint fits.")
 			case move > 0:
-				do("Loose: the key %s further from the blade.", say.Thin(move))
+				do("Loose: move the key %s away from the blade.", say.Thin(move))
 			default:
-				do("Tight: the key %s nearer to the blade.", say.Thin(-move))
+				do("Tight: move the key %s toward the blade.", say.Thin(-move))
 			}
 		}
-		out.Cautions = append(out.Cautions, say.Of("The jig on the miter gauge or a sled, its backer behind the cut; hands on the outer edges."))
+		out.Cautions = append(out.Cautions, say.Of("Fix the jig to the miter gauge or a crosscut sled, with its backer behind the cut. Keep your hands on the outer edges."))
 		out.flat(b, "clean the bottoms with a chisel, or cut with flat-top teeth")
 	case "tails":
 		x, err := groove.TailOf(b, ask.Stock, w.ReachWith(b, b.Bevel), w.MostBevel())
@@ -183,11 +183,11 @@ func Of(ask Ask, t Tool) (Plan, error) {
 			return out, err
 		}
 		out.Tail = &x
-		do("Blade tilted %.1f°, as its teeth are ground: they then lie flat on the base line. A slope of 1 in %.1f.", x.Tilt, x.Slope)
-		do("Height to the base line, %s over the table, set with the blade tilted.", at(x.Up))
-		do("Board on end against a tall backer: one side of every tail, then the board turned round for the other.")
-		do("Waste between them with a narrow upright blade, short of the line.")
-		out.Cautions = append(out.Cautions, say.Of("Work on end wants a tall fence or jig on the miter gauge, clamped to it; never freehand."))
+		do("Tilt the blade %.1f°, as its teeth are ground, so they cut flat on the baseline. The slope is 1 in %.1f.", x.Tilt, x.Slope)
+		do("Set the height to the baseline, %s above the table, with the blade tilted.", at(x.Up))
+		do("Stand the board on end against a tall backer. Cut one side of every tail, then turn the board around for the other.")
+		do("Remove the waste between them with a narrow upright blade, stopping short of the line.")
+		out.Cautions = append(out.Cautions, say.Of("Stock on end needs a tall fence or jig on the miter gauge, clamped to it. Never freehand."))
 	case "slope":
 		j.Direction = cut.Rip
 		x, err := groove.SlantOf(ask.Edge, ask.Width, b.Kerf, ask.Depth, ask.SlopeDeg)
@@ -196,9 +196,9 @@ func Of(ask Ask, t Tool) (Plan, error) {
 		}
 		out.Slant = &x
 		deepest = x.Passes[0].Height
-		do("%d passes, each with its own height, the deepest at the near wall.", len(x.Passes))
-		do("What is left are stairs of at most %s: pare them with a chisel or a shoulder plane.", say.Thin(x.Left))
-		out.flat(b, "flat-top teeth leave cleaner stairs")
+		do("%d passes, each at its own height, the deepest at the near side.", len(x.Passes))
+		do("This leaves steps of at most %s. Pare them with a chisel or a shoulder plane.", say.Thin(x.Left))
+		out.flat(b, "flat-top teeth leave cleaner steps")
 	case "fold":
 		skin := ask.Skin
 		if skin <= 0 {
@@ -210,18 +210,18 @@ func Of(ask Ask, t Tool) (Plan, error) {
 		}
 		out.Fold, out.Skin = &x, skin
 		deepest = x.Depth
-		do("Blade %s high: a skin of %s stays.", at(x.Depth), say.Thin(skin))
-		do("%d kerfs, %s from middle to middle, over %s; on the inside of the bend.", x.Kerfs, at(x.Spacing), at(x.Span))
-		do("Each closes by %.1f°. Try a strip first; wet the skin of ply a little, bend slowly over a form.", x.Closes)
-		mind("How thin a skin bends without breaking differs from sheet to sheet; across the skin’s grain it breaks first.")
+		do("Set the blade %s high. That leaves %s uncut.", at(x.Depth), say.Thin(skin))
+		do("Cut %d kerfs, %s center to center, over %s, on the inside of the bend.", x.Kerfs, at(x.Spacing), at(x.Span))
+		do("Each closes by %.1f°. Try a strip first. Wet plywood a little and bend it slowly over a form.", x.Closes)
+		mind("How thin it must be to bend without breaking differs from sheet to sheet. It breaks first across the grain.")
 		if b.Grind == blade.ATB || b.Grind == blade.HighATB {
-			mind("The points of its teeth go deeper than the middle: measure the skin at the points.")
+			mind("The tooth points cut deeper than the middle. Measure what is left at the points.")
 		}
 	default:
 		return out, fault.At("kind", "there is no such joint")
 	}
 	if reach := w.ReachWith(b, 0); deepest >= reach {
-		return out, fault.At("blade", "%s reaches only %s here, and %s is wanted", t.BladeName, reach, deepest)
+		return out, fault.At("blade", "%s cuts only %s deep here, and you need %s", t.BladeName, reach, deepest)
 	}
 	if len(out.Mind) > 0 {
 		out.Verdict = verdict.Caution

@@ -138,8 +138,8 @@ func (c Correction) Says(material say.Line) []say.Line {
 			out = append(out, say.Line{Form: form, With: []any{material, pct, c.from()}})
 		}
 	}
-	tell(c.LnScorch, "%s here scorches %.0f %% sooner than the table says, from %s", "%s here scorches %.0f %% later than the table says, from %s")
-	tell(c.LnSplinter, "%s here splinters %.0f %% less than the table says, from %s", "%s here splinters %.0f %% more than the table says, from %s")
+	tell(c.LnScorch, "%s burns about %.0f %% sooner in this shop, from %s", "%s burns about %.0f %% later in this shop, from %s")
+	tell(c.LnSplinter, "%s tears out %.0f %% less in this shop, from %s", "%s tears out %.0f %% more in this shop, from %s")
 	return out
 }
 

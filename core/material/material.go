@@ -62,7 +62,7 @@ func (m Material) String() string { return m.Name }
 func Get(id string) (Material, error) {
 	i, ok := index[id]
 	if !ok {
-		return Material{}, fmt.Errorf("%q is not a material that Corte knows", id)
+		return Material{}, fmt.Errorf("%q is not a material Corte knows", id)
 	}
 	return table[i], nil
 }

@@ -57,7 +57,7 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 		"a dado set":      {Case{Saw: table, Blade: dado}, "order", "knife", "push blocks", "Guard on."},
 		"braked, a set":   {Case{Saw: braked, Blade: dado, Way: way}, "insert", "close", "Left outer blade, shim 0.1 mm, chipper 3.2 mm, right outer blade.", "the one for a single blade"},
 		"a dial set":      {Case{Saw: table, Blade: dado, Way: &groove.Way{Says: say.Of("2 cutters, the dial at 1.50 turns")}}, "order", "clock", "the dial at 1.50 turns. Do not overtighten", "shim 0"},
-		"a wheel":         {Case{Saw: saw.Saw{Kind: saw.Circular}, Blade: blade.Blade{Make: blade.Diamond, Diameter: 184}}, "teeth", "knife", "The arrow's way", "loose tip"},
+		"a wheel":         {Case{Saw: saw.Saw{Kind: saw.Circular}, Blade: blade.Blade{Make: blade.Diamond, Diameter: 184}}, "teeth", "knife", "Direction of the arrow", "loose tip"},
 	} {
 		ids, all := titles(tt.c)
 		list := " " + strings.Join(ids, " ") + " "

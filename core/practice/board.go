@@ -114,7 +114,7 @@ func (s Setup) Said() say.Line {
 	case s.State.Pitch >= 2:
 		pitch = say.Of("pitchy")
 	case s.State.Pitch > 0:
-		pitch = say.Of("a little pitchy")
+		pitch = say.Of("a little resin")
 	}
 	wood := say.Word(s.Job.Material.Name)
 	if s.State.Heel > 0 {
@@ -135,34 +135,34 @@ func (s Setup) Said() say.Line {
 func (w Wall) Says(s Setup, even Wall) (lines []say.Line) {
 	window := s.Figures().Window
 	if w.Back {
-		lines = append(lines, say.Of("The work was drawn back against the turning teeth. At a saw that throws it: push on, or hold it still and switch off."))
+		lines = append(lines, say.Of("You pulled the board back against the turning teeth. At a real saw that kicks back. Push on, or hold it still and switch off."))
 	}
 	if w.Stalled {
-		lines = append(lines, say.Of("At %s the motor stopped: the teeth were given more than it has.", at(len(w.Steps))))
+		lines = append(lines, say.Of("At %s the motor stalled: you fed faster than its power allows.", at(len(w.Steps))))
 	}
 	if i, stood := w.stood(); stood >= stoodLong {
-		lines = append(lines, say.Of("At %s it stood for %.1f s: pass it from hand to hand, so that one always moves it, or accept the mark.", at(i), stood.Seconds()))
+		lines = append(lines, say.Of("At %s it stopped for %.1f s. Change hands so that one always keeps it moving, or accept the mark.", at(i), stood.Seconds()))
 	}
 	if from, to, n := w.where(func(st Step) bool { return st.Scorch > 1 }); n > 0 {
-		why := say.Of("though it was fed fast enough: this board takes less heat than most")
+		why := say.Of("though you fed fast enough: this board burns sooner than most")
 		if slices.ContainsFunc(w.Steps[from:to], func(st Step) bool { return st.Feed < window.Slowest }) {
-			why = say.Of("where it was fed so slowly that the teeth rubbed")
+			why = say.Of("where you fed so slowly that the teeth rubbed")
 		}
-		lines = append(lines, say.Of("The wall is brown for %s, from %s on, %s.", at(n), at(from), why))
+		lines = append(lines, say.Of("Burn marks for %s, from %s on, %s.", at(n), at(from), why))
 	}
 	if from, _, n := w.where(func(st Step) bool { return st.Splinter > 1 }); n > 0 {
-		lines = append(lines, say.Of("The edge is broken out for %s, from %s on, where each tooth had too much to take.", at(n), at(from)))
+		lines = append(lines, say.Of("Tear-out for %s, from %s on, where each tooth took too thick a chip.", at(n), at(from)))
 	}
 	if from, _, n := w.where(func(st Step) bool { return st.Mark > 1 }); n > 0 {
-		lines = append(lines, say.Of("Marks of the teeth that stand out can be seen for %s, from %s on, where the work ran past them.", at(n), at(from)))
+		lines = append(lines, say.Of("Deep tooth marks for %s, from %s on, where you fed too fast.", at(n), at(from)))
 	}
 	switch {
 	case w.Clean():
 		lines = append(lines, say.Of("Clean from end to end."))
 	case !w.Whole && !w.Stalled:
-		lines = append(lines, say.Of("It was let go at %s: a cut is pushed through until the work is past the blade.", at(len(w.Steps))))
+		lines = append(lines, say.Of("You stopped pushing at %s. Push until the board is past the blade.", at(len(w.Steps))))
 	case even.Clean() && !w.Back:
-		lines = append(lines, say.Of("At one steady feed in the middle of the range this board would have come out clean."))
+		lines = append(lines, say.Of("At one steady feed rate in the middle of the range this board would be clean."))
 	}
 	return lines
 }

@@ -50,9 +50,9 @@ var skills = []struct {
 	words string
 }{
 	{"feed/board", "a board fed on a table saw"},
-	{"feed/hand-held", "a saw led over the work by hand"},
+	{"feed/hand-held", "a hand-held saw moved over the board"},
 	{"feel/edge", "sharp against dull"},
-	{"feel/pitch", "washed against pitchy"},
+	{"feel/pitch", "clean against resin buildup"},
 	{"feel/height", "low against high"},
 	{"feel/teeth", "few teeth against many"},
 	{"which/rip", "a blade for a rip"},
@@ -66,12 +66,12 @@ var skills = []struct {
 	{"read/tooth", "the one odd tooth"},
 	{"set-up/supports", "supports under a board"},
 	{"set-up/trap", "stop and fence"},
-	{"set-up/face", "which face is up"},
+	{"set-up/face", "show face up or down"},
 	{"set-up/order", "the order of a blade change"},
-	{"wall/reason", "a wall and its reason"},
+	{"wall/reason", "a cut edge and its cause"},
 	{"before/offcut", "a trapped offcut"},
 	{"before/fence", "a fence that closes"},
-	{"before/gauge", "gauge and fence together"},
+	{"before/gauge", "miter gauge and rip fence together"},
 	{"before/glove", "gloves"},
 	{"before/knife", "no riving knife"},
 	{"before/line", "standing in line"},
@@ -189,7 +189,7 @@ var errLevel = fault.At("level", "a drill has levels from 1 to 3")
 
 // errSkill is the error of a skill that no drill trains.
 func errSkill(s Skill) error {
-	return fault.At("skill", "there is no drill of the name %s; go back to the shelf and take one from there", say.Word(string(s)))
+	return fault.At("skill", "there is no drill named %s. Go back and choose one", say.Word(string(s)))
 }
 
 // Pose makes a task. Rack is what "which" draws from, besides made-up blades;
@@ -236,7 +236,7 @@ func (t Task) Judge(a Answer) (Verdict, error) {
 		return t.judgeNumber(a)
 	}
 	if !slices.ContainsFunc(t.Choices, func(c Choice) bool { return c.Key == a.Choice }) {
-		return Verdict{}, fault.At("choice", "choose one of those that are shown")
+		return Verdict{}, fault.At("choice", "choose one of those shown")
 	}
 	v := Verdict{Right: a.Choice == t.truth, Truth: t.truth, Says: t.why}
 	if t.ranks != nil {
@@ -247,7 +247,7 @@ func (t Task) Judge(a Answer) (Verdict, error) {
 
 func (t Task) judgeNumber(a Answer) (Verdict, error) {
 	if !(a.Value > -1e4 && a.Value < 1e4) {
-		return Verdict{}, fault.At("value", "say a number")
+		return Verdict{}, fault.At("value", "enter a number")
 	}
 	off := a.Value - t.value
 	return Verdict{Right: off <= t.near+1e-9 && off >= -t.near-1e-9, Value: t.value, Says: t.why}, nil

@@ -71,7 +71,7 @@ func (w Wall) Clean() bool {
 }
 
 // ErrMoments is what errors of a push that cannot be followed wrap.
-var ErrMoments = errors.New("the push cannot be followed")
+var ErrMoments = errors.New("can't follow the push")
 
 // A motor that is asked for so much of its power limit for so long gives up;
 // judgement.

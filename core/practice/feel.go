@@ -93,20 +93,20 @@ func (t *Task) feel(r *rand.Rand) {
 		switch t.Skill.Of() {
 		case "edge":
 			b.State.Sharpness = []float64{2.5, 2.1, 1.7}[t.Level-1]
-			ask = say.Of("One blade is sharp, the other dull. Both are pushed alike. Which is the dull one?")
-			why = say.Of("A dull edge is round and has to be pressed into the wood: under the same push it goes slower, and what it rubs meanwhile goes into heat.")
+			ask = say.Of("One blade is sharp, the other dull. Both get the same push. Which one is dull?")
+			why = say.Of("A dull edge is round and has to be pressed into the wood. With the same push it cuts slower, and the rubbing turns into heat.")
 		case "pitch":
 			b.State.Pitch = []float64{3, 2.5, 2}[t.Level-1]
-			ask = say.Of("It is the same blade before and after a wash, its edge as sharp as ever. Which is the pitchy one?")
-			why = say.Of("Pitch on the teeth rubs along the wall: slower under the same push, and warmer. A dirty blade feels like a dull one, so wash it before you have it sharpened.")
+			ask = say.Of("It is the same sharp blade before and after cleaning. Which one has resin buildup?")
+			why = say.Of("Resin on the teeth rubs along the kerf. It cuts slower with the same push, and warmer. A dirty blade cuts like a dull one, so clean it before you have it sharpened.")
 		case "height":
 			a.Job.Height, b.Job.Height = a.Job.Thickness+4, a.Job.Thickness+40
-			ask = say.Of("The same blade, once low and once raised high. Which is the high one?")
-			why = say.Of("High, the teeth come down steeply through less wood and push back less: it goes quicker under the same push. Low they run along in the wood, push back and rub, and leave the edge below cleaner.")
+			ask = say.Of("The same blade, once low and once raised high. Which one is high?")
+			why = say.Of("High, the teeth come down steeply through less wood and push back less, so it cuts faster with the same push. Low, they run longer in the wood, push back and rub, but leave a cleaner bottom edge.")
 		default: // teeth
 			a.Blade, b.Blade = blades[0], blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 80, Grind: blade.ATB, Bevel: 15, Hook: 5}
 			ask = say.Of("One blade has 24 teeth, the other 80. Which has 80?")
-			why = say.Of("Eighty teeth take eighty small chips where 24 take fewer big ones: it sings higher, goes slower under the same push, and makes more heat along the grain.")
+			why = say.Of("Eighty teeth take many small chips where 24 take fewer big ones. The blade sounds higher, cuts slower with the same push, and makes more heat along the grain.")
 		}
 		push := a.Push(a.Figures().Feed)
 		fa, fb := a.Under(push), b.Under(push)

@@ -83,14 +83,14 @@ func (p Plan) Harms() (out []Harm) {
 func (h Harm) Means() say.Line { return say.Word(harmMeans[h]) }
 
 var harmMeans = map[Harm]string{
-	Offcut:   "The piece that comes off has no room to turn: it jams between the blade and what stands beside it, and is thrown. A stop ends well before the blade, wide enough that the offcut comes free; and a blade never leans over the fence.",
-	Closing:  "The fence closes toward the rear of the blade: the work is pressed onto the rising teeth, burns, and is thrown back. Parallel, or a hair open at the rear.",
-	Both:     "Gauge and fence together: the piece is held by both, twists as it comes off, and is thrown. Draw the fence well back, or set a block on it before the blade.",
-	Glove:    "Gloves: a tooth that catches one takes the hand with it. Gloves are for handling blades, bare hands for sawing.",
-	NoKnife:  "Nothing stands behind the blade: the kerf closes on the rear teeth, and they lift the work and throw it. Riving knife on, thicker than the plate and thinner than the kerf.",
-	Line:     "Somebody stands in the line of the cut, which is where the work goes when it is thrown. Stand aside.",
-	Freehand: "Nothing guides the work: it turns a little, pinches the blade, and is thrown. Fence for a rip, gauge or sled for a crosscut, never freehand.",
-	Near:     "A hand is nearer to the blade than 150 mm, with nothing between them. A push block takes it past.",
+	Offcut:   "The offcut is trapped: it jams between the blade and what is beside it, and gets thrown. End a stop block well before the blade, so the offcut comes free. Never tilt a blade toward the fence.",
+	Closing:  "The fence toes in toward the rear of the blade. It presses the board onto the rising teeth, burns it and kicks it back. Set it parallel, or with a little toe-out at the rear.",
+	Both:     "Miter gauge and rip fence are used together. The piece is held by both, twists as it comes off, and gets thrown. Pull the fence well back, or clamp a block to it before the blade.",
+	Glove:    "Gloves: a tooth that catches one pulls the hand in. Wear gloves to handle blades, never for sawing.",
+	NoKnife:  "There is no riving knife behind the blade. The kerf closes on the rear teeth, which lift the board and throw it. Fit a riving knife thicker than the plate and thinner than the kerf.",
+	Line:     "A person stands behind the blade, in the line of kickback. Stand to the side.",
+	Freehand: "Nothing guides the board. It turns a little, pinches the blade and gets thrown. Use the rip fence for a rip and a miter gauge or sled for a crosscut. Never cut freehand.",
+	Near:     "A hand is closer than 150 mm to the blade with nothing in between. Use a push block.",
 }
 
 // A Part is a place of a plan that somebody can point at.
@@ -112,11 +112,11 @@ var parts = []struct {
 	words string
 }{
 	{PartGuide, "What guides the work"},
-	{PartFence, "How the fence stands"},
+	{PartFence, "How the fence is set"},
 	{PartOffcut, "Where the offcut goes"},
 	{PartBehind, "Behind the blade"},
 	{PartHands, "The hands"},
-	{PartStand, "Where somebody stands"},
+	{PartStand, "Where the person stands"},
 	{PartNothing, "Nothing is wrong"},
 }
 
@@ -195,6 +195,6 @@ func (t *Task) before(r *rand.Rand) {
 		t.why = append(t.why, h.Means())
 	}
 	if t.truth == string(PartNothing) {
-		t.why = []say.Line{say.Of("Nothing here stands against the cut. Look every time all the same: guide, fence, offcut, knife, hands, where you stand.")}
+		t.why = []say.Line{say.Of("This cut is safe to make. Check every time anyway: guide, fence, offcut, riving knife, hands, and where you stand.")}
 	}
 }

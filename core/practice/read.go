@@ -70,25 +70,25 @@ func (t *Task) count(r *rand.Rand) {
 	b := tableBlade(r, pick(r, blade.FTG, blade.ATB, blade.ATBR), most-14, most)
 	t.Blade, t.Unit, t.value = &b, Teeth, float64(b.Teeth)
 	t.Ask = say.Of("How many teeth has it?")
-	t.why = []say.Line{say.Of("It has %d: about %s from tip to tip. Count a quarter of the round between two marks and take it four times; a combination blade is counted by its groups of %d.", b.Teeth, say.Set(b.Pitch()), b.GroupSize())}
+	t.why = []say.Line{say.Of("It has %d, about %s apart. Count a quarter of the rim between two marks and multiply by four. Count a combination blade by its groups of %d.", b.Teeth, say.Set(b.Pitch()), b.GroupSize())}
 }
 
 func (t *Task) hook(r *rand.Rand) {
 	b := tableBlade(r, blade.ATB, 24, 40)
 	b.Hook = float64([]int{5, 1, 1}[t.Level-1] * (r.IntN([]int{6, 33, 33}[t.Level-1]) - []int{1, 8, 8}[t.Level-1]))
 	t.Blade, t.Unit, t.value, t.near = &b, Degrees, b.Hook, []float64{3, 2, 1}[t.Level-1]
-	t.Ask = say.Of("How far does the tooth lean? Turn the straight edge at the tip until it lies along the tooth's face; from the bore to the tip is nothing.")
-	t.why = []say.Line{say.Of("The hook is %+.0f°.", b.Hook), hookMeans(b.Hook)}
+	t.Ask = say.Of("What is the hook angle? Turn the straightedge at the tip until it lies along the tooth's face. Bore to tip is zero.")
+	t.why = []say.Line{say.Of("The hook angle is %+.0f°.", b.Hook), hookMeans(b.Hook)}
 }
 
 func hookMeans(deg float64) say.Line {
 	switch {
 	case deg < 0:
-		return say.Of("It leans back: it pulls the work toward itself least, for sliding saws, melamine and metal.")
+		return say.Of("It leans back, so it pulls the work in least. For sliding saws, melamine and metal.")
 	case deg < 12:
-		return say.Of("It leans forward a little: clean edges, more push.")
+		return say.Of("It leans forward a little: clean edges, more feed force.")
 	}
-	return say.Of("It leans well forward: it draws the work in, for quick rips, and climbs on a sliding saw.")
+	return say.Of("It leans well forward and pulls the work in. Good for fast rips, but it climbs on a sliding saw.")
 }
 
 func (t *Task) kerf(r *rand.Rand) {
@@ -98,7 +98,7 @@ func (t *Task) kerf(r *rand.Rand) {
 	t.Dial.Shows = step * measure.Length(n+r.IntN(int(2/float64(step))))
 	t.Unit, t.value, t.near = Millis, t.Dial.Shows.Mm(), 0.6*step.Mm()
 	t.Ask = say.Of("The caliper lies over one tooth. How wide is the kerf?")
-	t.why = []say.Line{say.Of("It shows %s: the whole part stands before the zero of the sliding scale, the rest where a line of it meets one above.", shows(t.Dial))}
+	t.why = []say.Line{say.Of("It shows %s. Read the whole part before the zero of the sliding scale, and the rest where its line meets one above.", shows(t.Dial))}
 }
 
 // shows is a reading in the unit of its face, whatever the reader's.
@@ -121,8 +121,8 @@ func (t *Task) dial(r *rand.Rand) {
 	}
 	t.Dial.Shows = step * measure.Length(n)
 	t.Unit, t.value, t.near = Millis, t.Dial.Shows.Mm(), 0.6*step.Mm()
-	t.Ask = say.Of("The dial was set to 0 at the front tooth. What does it say at the rear? Left of 0 is less.")
-	t.why = []say.Line{say.Of("It says %s: each line is %s, and the needle went %s.", shows(t.Dial), shows(&Dial{Inch: t.Dial.Inch, Shows: step}), pickWay(n))}
+	t.Ask = say.Of("The dial indicator was set to 0 at the front tooth. What does it show at the rear? Left of 0 is less.")
+	t.why = []say.Line{say.Of("It shows %s. Each line is %s, and the needle went %s.", shows(t.Dial), shows(&Dial{Inch: t.Dial.Inch, Shows: step}), pickWay(n))}
 }
 
 func pickWay(n int) say.Line {
@@ -138,7 +138,7 @@ var grindsSeen = []blade.Grind{blade.FTG, blade.ATB, blade.HighATB, blade.ATBR, 
 func (t *Task) grind(r *rand.Rand) {
 	b := tableBlade(r, pick(r, grindsSeen...), 40, 60)
 	t.Blade, t.truth = &b, b.Grind.String()
-	t.Ask = say.Of("How are its teeth ground? You see them from the front, as they pass.")
+	t.Ask = say.Of("What grind is it? You see the teeth from the front as they pass.")
 	for _, g := range grindsSeen {
 		t.Choices = append(t.Choices, Choice{Key: g.String(), Say: g.Words().Upper()})
 	}
@@ -146,11 +146,11 @@ func (t *Task) grind(r *rand.Rand) {
 }
 
 var grindMeans = map[blade.Grind]say.Line{
-	blade.FTG:     say.Of("Flat teeth clear chips fast and leave flat bottoms: rips and grooves. Across the grain they tear."),
-	blade.ATB:     say.Of("Points to the left and right in turn score the fibres before they are lifted: clean across the grain."),
+	blade.FTG:     say.Of("Flat teeth clear chips fast and leave flat bottoms. Good for rips and grooves. Across the grain they tear out."),
+	blade.ATB:     say.Of("Alternating points score the fibers before they are lifted: clean across the grain."),
 	blade.HighATB: say.Of("Steep points are like knives: clean in veneer, soon dull in anything dirty."),
 	blade.ATBR:    say.Of("Groups of points with a flat raker behind each: a bit of both, and nearly flat grooves."),
-	blade.TCG:     say.Of("A chamfered tooth roughs, a flat one cleans up: for what is hard and brittle."),
+	blade.TCG:     say.Of("A chamfered tooth cuts first and a flat one cleans up. For hard and brittle material."),
 }
 
 func (t *Task) tooth(r *rand.Rand) {
@@ -164,9 +164,9 @@ func (t *Task) tooth(r *rand.Rand) {
 	}
 	t.truth = toothKey(t.Odd.Tooth)
 	t.why = []say.Line{map[string]say.Line{
-		"chipped": say.Of("It is chipped: a corner of the carbide is gone. The next tooth takes its work too; it goes to a saw doctor before more follow."),
-		"proud":   say.Of("It stands proud: it takes more than its share and leaves a mark once a turn."),
-		"turned":  say.Of("It faces the wrong way: it was brazed on wrong. Such a blade is not run."),
+		"chipped": say.Of("It is chipped: a corner of the carbide is missing. The next tooth has to do its work too. Have it repaired before more chip."),
+		"proud":   say.Of("It sticks out: it cuts more than its share and leaves one deep mark per turn."),
+		"turned":  say.Of("It faces the wrong way: it was brazed on wrong. Don't use this blade."),
 	}[t.Odd.What]}
 }
 

@@ -174,13 +174,13 @@ var drillWords = map[Drill]string{
 func (d Drill) Name() say.Line { return say.Word(drillWords[d]) }
 
 var drillAbout = map[Drill]string{
-	FeedIt:   "Push a board past the blade and see what wall it leaves.",
-	Feel:     "Two cuts pushed alike with one thing changed: tell which is which.",
-	Which:    "A cut and five blades without names: choose by their looks.",
-	Read:     "Teeth, hook, kerf, grind, a dial: read them off the steel.",
-	SetUp:    "Supports, stop and fence, face, and a blade change: so that nothing moves that should not.",
-	ReadWall: "A piece that came out wrong: look, check, and name the reason.",
-	Before:   "A set-up in which something is wrong: find it before the saw runs.",
+	FeedIt:   "Push a board past the blade and see the cut edge you get.",
+	Feel:     "Two cuts with the same push and one thing changed. Tell which is which.",
+	Which:    "A cut and five blades without names. Choose by what you see.",
+	Read:     "Read teeth, hook angle, kerf, grind and a dial indicator.",
+	SetUp:    "Supports, stop and fence, face, and a blade change.",
+	ReadWall: "A piece came out wrong. Look, check and name the cause.",
+	Before:   "Something is wrong with this setup. Find it before the saw runs.",
 }
 
 // About is what there is to do in it.

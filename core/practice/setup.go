@@ -46,18 +46,18 @@ func (t *Task) supports(r *rand.Rand) {
 			continue
 		}
 		t.Board, t.At = &b, at
-		t.Ask = say.Of("A board of %s, %s thick, is cut in two on the line with a hand-held saw. Draw the supports to where both halves lie still, during the cut and after it; then cut.", say.Word(b.Material.Name), say.Set(b.Thickness))
+		t.Ask = say.Of("You cut a board of %s, %s thick, in two on the line with a hand-held saw. Move the supports so both halves stay still during and after the cut. Then cut.", say.Word(b.Material.Name), say.Set(b.Thickness))
 		return
 	}
 }
 
 func (t Task) judgeSupports(a Answer) (Verdict, error) {
 	if len(a.Places) != len(t.At) {
-		return Verdict{}, fault.At("places", "say where all %d supports stand", len(t.At))
+		return Verdict{}, fault.At("places", "place all %d supports", len(t.At))
 	}
 	for _, x := range a.Places {
 		if !(x >= 0 && x <= t.Board.Span) {
-			return Verdict{}, fault.At("places", "a support stands somewhere along the board, from 0 to %s", t.Board.Span)
+			return Verdict{}, fault.At("places", "place each support along the board, from 0 to %s", t.Board.Span)
 		}
 	}
 	p := guide.JudgeSupports(*t.Board, a.Places)
@@ -74,7 +74,7 @@ func (t *Task) trap(r *rand.Rand) {
 		bad := good
 		bad.FenceSide = leans
 		plans = []Plan{good, bad}
-		t.Ask = say.Of("A bevel rip: the blade leans to the %s. On which side does the fence go?", leans)
+		t.Ask = say.Of("A bevel rip: the blade tilts to the %s. On which side does the fence go?", leans)
 	} else {
 		good := safe(cut.Crosscut, r)
 		good.Stop = OnGauge
@@ -113,19 +113,19 @@ func (t *Task) face(r *rand.Rand) {
 	}
 	t.truth = guide.ShowFace(j, w)
 	on := say.Of("on a table saw")
-	enter := say.Of("The teeth come over the top of the blade and down into the upper face: that one stays clean, and they tear out below.")
+	enter := say.Of("The teeth come down into the top face, which stays clean. They tear out the bottom face.")
 	switch {
 	case w.Kind == saw.Circular:
 		on = say.Of("with a hand-held circular saw")
-		enter = say.Of("The teeth come up from below and out of the upper face, which they tear: the face that is seen lies down.")
+		enter = say.Of("The teeth come up from below and tear out the top face. Put the show face down.")
 	case j.Motion == cut.Push:
 		on = say.Of("on a miter saw that is pushed from front to back")
-		enter = say.Of("Pushed, the teeth come up through the work and out of the upper face: the face that is seen lies down.")
+		enter = say.Of("When you push, the teeth come up through the board and tear out the top face. Put the show face down.")
 	case w.Kind == saw.Miter:
 		on = say.Of("on a miter saw, straight down")
-		enter = say.Of("The teeth come down into the upper face: that one stays clean.")
+		enter = say.Of("The teeth come down into the top face, which stays clean.")
 	}
-	t.Ask = say.Of("Veneered ply is cut %s. Which way does the face lie that is seen?", on)
+	t.Ask = say.Of("You cut veneered plywood %s. Which way does the show face go?", on)
 	t.Choices = []Choice{{Key: "up", Say: say.Of("Up")}, {Key: "down", Say: say.Of("Down")}}
 	t.why = []say.Line{enter}
 }
@@ -133,12 +133,12 @@ func (t *Task) face(r *rand.Rand) {
 // mistakes are steps of a blade change that stand behind another where they may
 // not, and what comes of it.
 var mistakes = []struct{ step, behind, why string }{
-	{"power", "undo", "The hands are at the teeth before the power is off. That comes first, every time."},
-	{"flange", "nut", "With the nut on nobody can wipe the flanges: a speck there sways the rim ten times as much."},
-	{"teeth", "spin", "Which way the teeth point is looked at while the blade goes on: after the nut it would all come off again, or run backwards."},
-	{"nut", "test", "It was run before the nut was on."},
-	{"spin", "test", "It is turned by hand before it is run: what it touches then breaks teeth."},
-	{"lock", "flange", "The nut does not come undone on an arbor that turns: it is held first."},
+	{"power", "undo", "Your hands are at the teeth before the power is off. Power off comes first, every time."},
+	{"flange", "nut", "With the nut on you can't wipe the flanges. A speck there moves the rim ten times as much."},
+	{"teeth", "spin", "Check the tooth direction while you put the blade on. After the nut it would all have to come off again, or run backward."},
+	{"nut", "test", "You ran it before the nut was on."},
+	{"spin", "test", "Turn it by hand before you run it. If it touches something under power, teeth break."},
+	{"lock", "flange", "The nut doesn't come off while the arbor turns. Hold the arbor first."},
 }
 
 func (t *Task) order(r *rand.Rand) {
@@ -163,7 +163,7 @@ func (t *Task) order(r *rand.Rand) {
 		t.why = []say.Line{say.Word(m.why)}
 		break
 	}
-	t.Ask = say.Of("%s: a blade change, step by step. One step stands in the wrong place. Which?", changeOn[w.Kind])
+	t.Ask = say.Of("%s: a blade change, step by step. One step is in the wrong place. Which?", changeOn[w.Kind])
 	for _, s := range steps {
 		t.Choices = append(t.Choices, Choice{Key: s.ID, Say: s.Title})
 	}

@@ -80,7 +80,7 @@ func (t *Task) wall(r *rand.Rand) {
 			t.Choices = append(t.Choices, Choice{Key: chosen[i].ID, Say: say.Word(chosen[i].Label)})
 		}
 		t.Case, t.truth = h, h.Cause
-		t.Ask = say.Of("This came off a %s. Look, make the checks that you need, and name the reason.", sawWords[kind])
+		t.Ask = say.Of("This was cut on a %s. Look, make the checks you need, and name the cause.", sawWords[kind])
 		return
 	}
 }
@@ -123,14 +123,14 @@ func (h *Hidden) search() (w way) {
 func (t Task) judgeWall(a Answer) (Verdict, error) {
 	h := t.Case
 	if !slices.ContainsFunc(t.Choices, func(c Choice) bool { return c.Key == a.Choice }) {
-		return Verdict{}, fault.At("choice", "choose one of the reasons that are shown")
+		return Verdict{}, fault.At("choice", "choose one of the causes shown")
 	}
 	var minutes float64
 	var made []string
 	for _, id := range a.Checks {
 		i := slices.IndexFunc(h.Checks, func(k trace.Check) bool { return k.ID == id })
 		if i < 0 || slices.Contains(made, id) {
-			return Verdict{}, fault.At("checks", "make each of the checks that are shown once")
+			return Verdict{}, fault.At("checks", "make each check shown once")
 		}
 		made, minutes = append(made, id), minutes+h.Checks[i].Minutes
 	}
@@ -152,10 +152,10 @@ func (t Task) judgeWall(a Answer) (Verdict, error) {
 	if len(gave) > 0 {
 		v.Says = append(v.Says, say.Of("What gave it away: %s.", gave))
 	}
-	v.Says = append(v.Says, say.Of("You took %s; Trace takes %s.", effort(len(a.Checks), minutes), effort(len(h.own.checks), h.own.minutes)))
+	v.Says = append(v.Says, say.Of("You took %s. Diagnose takes %s.", effort(len(a.Checks), minutes), effort(len(h.own.checks), h.own.minutes)))
 	if len(h.own.checks) > 0 && !slices.Contains(made, h.own.checks[0]) {
 		k, _ := trace.CheckByID(h.own.checks[0])
-		v.Says = append(v.Says, say.Of("It begins with what tells most a minute: %s.", say.Word(k.Label)))
+		v.Says = append(v.Says, say.Of("It starts with the check that tells most per minute: %s.", say.Word(k.Label)))
 	}
 	return v, nil
 }

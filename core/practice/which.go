@@ -51,11 +51,11 @@ func (t *Task) which(r *rand.Rand, rack []choose.Candidate) {
 	at := j.Thickness
 	switch {
 	case j.Direction == cut.Sheet:
-		t.Ask = say.Of("Cut a sheet of %s, %s thick, to size; its face will be seen. Which blade?", say.Word(j.Material.Name), say.Set(at))
+		t.Ask = say.Of("Cut a sheet of %s, %s thick, to size. Its face will be visible. Which blade?", say.Word(j.Material.Name), say.Set(at))
 	case j.Direction.Across():
-		t.Ask = say.Of("Crosscut %s, %s thick and %s wide; the ends will be seen. Which blade?", say.Word(j.Material.Name), say.Set(at), say.Set(j.Width))
+		t.Ask = say.Of("Crosscut %s, %s thick and %s wide. The ends will be visible. Which blade?", say.Word(j.Material.Name), say.Set(at), say.Set(j.Width))
 	default:
-		t.Ask = say.Of("Rip %s, %s thick and %s long; the edge goes to the jointer. Which blade?", say.Word(j.Material.Name), say.Set(at), say.Set(j.Length))
+		t.Ask = say.Of("Rip %s, %s thick and %s long. The edge goes to the jointer. Which blade?", say.Word(j.Material.Name), say.Set(at), say.Set(j.Length))
 	}
 	for i, c := range t.ranks.rack {
 		b := c.Blade

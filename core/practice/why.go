@@ -54,14 +54,14 @@ func WhyOf(id string) (Why, error) {
 	}
 	switch id {
 	case "fibres":
-		w.Title, w.Handle = say.Of("Along the grain and across it"), say.Of("The way of the cut")
+		w.Title, w.Handle = say.Of("Along the grain and across it"), say.Of("Direction of cut")
 		along, across := oak(), oak()
 		across.Job.Direction = cut.Crosscut
 		across.Job.Width, across.Job.Length = along.Job.Length, along.Job.Width
-		add(along, shownFeed, say.Of("Rip"), say.Of("Along the grain a tooth prises fibres apart and lifts long curls: few teeth with deep gullets carry them out. Little is torn, since nothing is cut off short."))
-		add(across, shownFeed, say.Of("Crosscut"), say.Of("Across the grain every fibre is severed on both walls before it can be lifted out: points to the left and right score them first. Where nothing holds the last fibres they bend away and tear."))
+		add(along, shownFeed, say.Of("Rip"), say.Of("Along the grain a tooth pries fibers apart and lifts long curls. Few teeth with deep gullets carry them out. There is little tear-out, because no fibers are cut short."))
+		add(across, shownFeed, say.Of("Crosscut"), say.Of("Across the grain every fiber has to be cut at both sides before it can be lifted out, so points on the left and right score them first. Where nothing holds the last fibers, they bend away and tear out."))
 	case "grinds":
-		w.Title, w.Handle = say.Of("What the teeth are ground to"), say.Of("The grind")
+		w.Title, w.Handle = say.Of("Grind of the teeth"), say.Of("The grind")
 		for _, g := range grindsSeen {
 			s := oak()
 			s.Job.Direction, s.Job.Width, s.Job.Length = cut.Crosscut, 150, 600
@@ -69,74 +69,74 @@ func WhyOf(id string) (Why, error) {
 			add(s, shownFeed, g.Words().Upper(), grindMeans[g])
 		}
 	case "arc":
-		w.Title, w.Handle = say.Of("How high the blade stands"), say.Of("The height")
+		w.Title, w.Handle = say.Of("Blade height"), say.Of("The height")
 		for _, over := range []measure.Length{4, 8, 13, 20, 28, 38, 50} {
 			s := oak()
 			s.Job.Height = s.Job.Thickness + over
 			f := s.At(shownFeed)
-			says := say.Of("Low: the arc in the wood is long (%s), chips are thin, the blade pushes back at you, and the edge below stays cleaner.", say.Set(f.Arc))
+			says := say.Of("Low: the arc in the wood is long (%s), chips are thin, kickback force is higher, and the bottom edge stays cleaner.", say.Set(f.Arc))
 			if over > 25 {
-				says = say.Of("High: the arc is short (%s), chips are thicker and cooler, the teeth press the work down, and the edge below tears more; more of the blade stands in the open.", say.Set(f.Arc))
+				says = say.Of("High: the arc is short (%s), chips are thicker and cooler, the teeth press the board down, and the bottom edge tears out more. More of the blade is exposed.", say.Set(f.Arc))
 			} else if over > 6 {
 				says = say.Of("Between: %s of the rim is in the wood.", say.Set(f.Arc))
 			}
-			add(s, shownFeed, say.Of("%s over the wood", say.Set(over)), says)
+			add(s, shownFeed, say.Of("%s above the stock", say.Set(over)), says)
 		}
 	case "gullets":
-		w.Title, w.Handle = say.Of("What the gullets carry"), say.Of("The feed")
+		w.Title, w.Handle = say.Of("Gullet capacity"), say.Of("The feed")
 		for _, feed := range []measure.Feed{1, 2, 3, 4, 5, 6} {
 			s := oak()
 			s.Job.Thickness, s.Job.Height, s.Blade = 74, 78, blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 80, Grind: blade.ATB, Bevel: 15, Hook: 10}
 			at := notch(s, feed, say.Line{}, say.Line{})
-			says := say.Of("Each gullet is filled by %.0f percent of what it carries: the curls come out.", 100*at.Fill)
+			says := say.Of("Each gullet is %.0f percent full, so the chips get out.", 100*at.Fill)
 			if at.Fill > 1 {
-				says = say.Of("Each gullet gets %.0f percent of what it carries: chips pack, rub along the wall and spill. Fewer teeth have more room.", 100*at.Fill)
+				says = say.Of("Each gullet gets %.0f percent of what it holds. Chips pack, rub and spill. Fewer teeth have more room.", 100*at.Fill)
 			}
 			add(s, feed, say.Of("%.0f m/min", float64(feed)), says)
 		}
 	case "heat":
-		w.Title, w.Handle = say.Of("Heat along the wall"), say.Of("The feed")
+		w.Title, w.Handle = say.Of("Heat at the cut edge"), say.Of("The feed")
 		for _, feed := range []measure.Feed{0.6, 1, 1.5, 2.2, 3.2, 4.5} {
 			s := oak()
 			f := s.At(feed)
-			burns := say.Of("Of a hundred such boards about %.0f show brown.", 100*f.Burn)
-			says := say.Of("Quick: each tooth takes a thick chip and carries its heat away in it. %s", burns)
+			burns := say.Of("About %.0f of 100 such boards show burn marks.", 100*f.Burn)
+			says := say.Of("Fast: each tooth takes a thick chip that carries the heat away. %s", burns)
 			if f.Burn > 0.2 {
-				says = say.Of("Slow: each tooth rubs off a thin chip that carries no heat away; it stays in the wall. %s", burns)
+				says = say.Of("Slow: each tooth rubs off a thin chip that carries no heat away. The heat stays in the wood. %s", burns)
 			}
 			add(s, feed, say.Of("%.1f m/min", float64(feed)), says)
 		}
 	case "line":
-		w.Title, w.Handle = say.Of("A blade out of line"), say.Of("The heel, front to rear")
+		w.Title, w.Handle = say.Of("A blade out of line"), say.Of("Out of line, front to rear")
 		for _, heel := range []measure.Length{0, 0.05, 0.1, 0.2, 0.3, 0.5} {
 			s := oak()
 			s.State.Heel = heel
 			f := s.At(shownFeed)
 			says := say.Of("In line: only tips touch the wood, and the plate runs free in the kerf.")
 			if heel > 0.1 {
-				says = say.Of("Out of line: the rear teeth scuff the wall again and heat it, and push the work off its guide. The wall gets %.1f times the heat.", f.Dose/base(s).Dose)
+				says = say.Of("Out of line: the rear teeth rub the cut edge again, heat it, and push the board off its guide. The edge gets %.1f times the heat.", f.Dose/base(s).Dose)
 			} else if heel > 0 {
-				says = say.Of("Within what a saw can be set to: the dial hardly tells it from nothing.")
+				says = say.Of("As close as a saw can be set. A dial indicator barely shows it.")
 			}
 			add(s, shownFeed, say.Of("%s out", say.Dial(heel)), says)
 		}
 	case "backer":
-		w.Title, w.Handle = say.Of("What holds the last fibres"), say.Of("Under the cut")
+		w.Title, w.Handle = say.Of("What holds the last fibers"), say.Of("Under the cut")
 		for _, u := range []cut.Support{cut.Open, cut.Tape, cut.ZeroClearance, cut.Backer, cut.Scored} {
 			s := oak()
 			s.Job.Direction, s.Job.Width, s.Job.Length, s.Job.Exit = cut.Crosscut, 150, 600, u
 			f := s.At(shownFeed)
-			says := say.Of("Nothing holds the fibres where the teeth leave: they bend away before they are cut, and break.")
+			says := say.Of("Nothing holds the fibers where the teeth exit. They bend away before they are cut, and break.")
 			if u != cut.Open {
-				says = say.Of("%s leaves about %.0f of a hundred splinters.", held[u], 100*u.Factor())
+				says = say.Of("%s leaves about %.0f %% of the tear-out.", held[u], 100*u.Factor())
 			}
 			if f.Exit.Splinter <= s.Job.SplinterLimit() {
-				says = say.Of("%s That is fit to be seen.", says)
+				says = say.Of("%s That is clean enough to be visible.", says)
 			}
 			add(s, shownFeed, heldShort[u], says)
 		}
 	default:
-		return Why{}, fault.At("why", "there is no drawing of that name; go back to the shelf and take one from there")
+		return Why{}, fault.At("why", "there is no drawing with that name. Go back and choose one")
 	}
 	return w, nil
 }
@@ -148,7 +148,7 @@ func base(s Setup) cut.Figures {
 }
 
 var held = map[cut.Support]say.Line{
-	cut.Tape: say.Of("Tape over the line"), cut.ZeroClearance: say.Of("An insert that closes on the plate"), cut.Backer: say.Of("A fresh backer"), cut.Scored: say.Of("A knife line"),
+	cut.Tape: say.Of("Tape over the line"), cut.ZeroClearance: say.Of("Zero-clearance throat plate"), cut.Backer: say.Of("A fresh backer"), cut.Scored: say.Of("A knife line"),
 }
 
 var heldShort = map[cut.Support]say.Line{

@@ -210,23 +210,23 @@ func (s Saw) Check() error {
 	case !between(d, 80, 600):
 		return fault.At("diameter", "a saw takes blades between 80 and 600 mm")
 	case !between(s.Least.Mm(), 0, d):
-		return fault.At("least blade", "the smallest blade is no larger than the saw's own, %v; 0 if the manual does not say", s.Diameter)
+		return fault.At("least blade", "the smallest blade is no larger than the saw's own, %v, or 0 if the manual gives none", s.Diameter)
 	case !between(s.Arbor.Mm(), 5, 80) || s.Arbor >= s.Diameter/2:
 		return fault.At("arbor", "an arbor is between 5 and 80 mm, and less than half the blade")
 	case !between(s.RPM, 300, 12_000):
-		return fault.At("speed", "a saw turns between 300 and 12,000 times a minute")
+		return fault.At("speed", "a saw runs at 300 to 12,000 rpm")
 	case !between(s.MotorW, 50, 20_000):
 		return fault.At("motor", "a motor gives between 50 and 20,000 W at its shaft")
 	case !between(s.Volts, 0, 700):
 		return fault.At("volts", "volts are at most 700, or 0 if they are not known")
 	case !between(s.BreakerA, 0, 125):
-		return fault.At("circuit", "a breaker is at most 125 A, or 0 if there is none")
+		return fault.At("circuit", "a breaker is at most 125 A, or 0 without one")
 	case !between(s.Knife.Mm(), 0, 10):
-		return fault.At("riving knife", "a riving knife is at most 10 mm thick, or 0 if there is none")
+		return fault.At("riving knife", "a riving knife is at most 10 mm thick, or 0 without one")
 	case !between(s.Reach.Mm(), 1, d/2):
-		return fault.At("reach", "no blade of %v reaches more than its radius, and a saw reaches at least 1 mm", s.Diameter)
+		return fault.At("reach", "a blade of %v can't cut deeper than its radius, and a saw cuts at least 1 mm deep", s.Diameter)
 	case !between(s.Reach45.Mm(), 0, s.Reach.Mm()):
-		return fault.At("reach at 45°", "tilting takes depth away: at 45 degrees a saw reaches less than square, %v; 0 if not measured", s.Reach)
+		return fault.At("reach at 45°", "tilted to 45 degrees a saw cuts less deep than square, %v, or 0 if not measured", s.Reach)
 	case !between(s.BelowTable.Mm(), 0, 40):
 		return fault.At("below table", "a miter saw's blade goes at most 40 mm below its table")
 	case !between(s.ChopWidth.Mm(), 0, d):
@@ -240,13 +240,13 @@ func (s Saw) Check() error {
 	case !between(s.WheelLead.Mm(), 0, 50):
 		return fault.At("wheel lead", "a turn of the wheel moves at most 50 mm; 0 if not known")
 	case !between(s.FenceLead.Mm(), 0, 50):
-		return fault.At("fence lead", "a turn of the fence's screw moves at most 50 mm; 0 if there is none")
+		return fault.At("fence lead", "a turn of the fence's screw moves at most 50 mm, or 0 without one")
 	case !between(s.FenceReach.Mm(), 0, 3000):
 		return fault.At("fence reach", "a fence reaches at most 3 m; 0 if not measured")
 	case !between(s.ToBolt.Mm(), 0, 1000):
 		return fault.At("way to the bolt", "from pivot to bolt is at most 1 m; 0 if not measured")
 	case !between(s.ArborLength.Mm(), 0, 120):
-		return fault.At("arbor length", "an arbor stands at most 120 mm out of its flange; 0 if not measured")
+		return fault.At("arbor length", "an arbor extends at most 120 mm from its flange, or 0 if not measured")
 	case !between(s.Washer.Mm(), 0, 20):
 		return fault.At("washer", "an outer washer is at most 20 mm thick; 0 if not measured")
 	case !between(s.Nut.Mm(), 0, 30):
@@ -258,9 +258,9 @@ func (s Saw) Check() error {
 	case s.Shoe > 0 && s.Kind != Circular:
 		return fault.At("shoe", "only a hand-held saw has a shoe")
 	case !between(s.Carriage.Mm(), 0, 4000):
-		return fault.At("carriage travel", "a sliding carriage travels at most 4 m; 0 if there is none")
+		return fault.At("carriage travel", "a sliding carriage travels at most 4 m, or 0 without one")
 	case !between(s.Scoring.Diameter.Mm(), 0, 200), !between(s.Scoring.Kerf.Mm(), 0, 10), !between(s.Scoring.RPM, 0, 20_000):
-		return fault.At("scoring blade", "a scoring blade is at most 200 mm, with a kerf of at most 10 mm and 20,000 turns a minute; 0 if there is none")
+		return fault.At("scoring blade", "a scoring blade is at most 200 mm, with a kerf of at most 10 mm and 20,000 rpm, or 0 without one")
 	case (s.Scoring.Diameter > 0) != (s.Scoring.Kerf > 0):
 		return fault.At("scoring blade", "say the scoring blade's diameter and its kerf, or neither")
 	case s.Kind != Table && (s.Carriage > 0 || s.CarriageClamps || s.Scoring != Scoring{}):

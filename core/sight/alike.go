@@ -93,25 +93,25 @@ func (m Match) worth() int { return len(m.Agrees) - 2*len(m.Differs) }
 func (b Blade) Doubts() []say.Line {
 	var out []say.Line
 	if len(b.Missing) > 0 {
-		out = append(out, say.Of("a tooth is not where it should be: look at it before this blade runs. If it is gone, the blade is out of use until it is mended"))
+		out = append(out, say.Of("a tooth may be missing. Check it before you use this blade. If it is missing, don't use the blade until it is repaired"))
 	}
 	if len(b.Short) > 0 {
-		out = append(out, say.Of("a tooth stands lower than the others: look at it before this blade runs. Chipped, it is ground soon, for a chip grows; loose or bent, the blade is out of use until it is mended"))
+		out = append(out, say.Of("a tooth looks shorter than the others. Check it before you use this blade. If it is chipped, have it sharpened soon. If it is loose or bent, don't use the blade until it is repaired"))
 	}
 	if len(b.Bent) > 0 {
-		out = append(out, say.Of("a tooth stands out of line with the others: look at it before this blade runs. If it was bent by a blow, the blade is out of use until it is mended and looked over for cracks"))
+		out = append(out, say.Of("a tooth looks out of line. Check it before you use this blade. If a hit bent it, don't use the blade until it is repaired and inspected for cracks"))
 	}
 	switch TrustIn(b.TeethSure) {
 	case Doubtful:
-		out = append(out, say.Of("the count is not sure: move the three marks onto tips far from one another, take the photo again from straight above, or count by hand"))
+		out = append(out, say.Of("the count isn't certain. Move the three marks onto tips far apart, take the photo again from straight above, or count by hand"))
 	case Fair:
-		out = append(out, say.Of("the count is fairly sure: look whether every tip has its mark, all the way round"))
+		out = append(out, say.Of("the count is fairly certain. Check that every tip has its mark, all the way around"))
 	}
 	if TrustIn(b.HookSure) == Doubtful {
-		out = append(out, say.Of("the hook is not sure: read it with a straight edge"))
+		out = append(out, say.Of("the hook angle isn't certain. Measure it with a straightedge"))
 	}
 	if b.BoreRatio == 0 {
-		out = append(out, say.Of("no bore was found, so no size follows from it; measure both"))
+		out = append(out, say.Of("no bore found, so the size is unknown. Measure bore and diameter"))
 	}
 	return out
 }

@@ -76,18 +76,18 @@ func (w Wall) scorchedFrom() (from, to float64) {
 // Says is what was seen, in sentences, with what it may mean.
 func (w Wall) Says(t Turn) (out []say.Line) {
 	if TrustIn(w.CornersSure) == Doubtful {
-		out = append(out, say.Of("it is not sure where the wall ends: look whether the frame lies on it, and drag its corners"))
+		out = append(out, say.Of("it isn't certain where the cut edge ends. Check the frame and drag its corners onto it"))
 	}
 	switch {
 	case w.Spacing > 0 && w.OnceATurn(t):
-		out = append(out, say.Of("marks every %s, as far apart as one turn of the blade: one tooth stands out, or the blade wobbles", say.Thin(w.Spacing)))
+		out = append(out, say.Of("marks every %s, one per turn of the blade: one tooth sticks out, or the blade wobbles", say.Thin(w.Spacing)))
 	case w.Spacing > 0 && t.Turn > 0:
-		out = append(out, say.Of("marks every %s; a turn of the blade would leave them every %s", say.Thin(w.Spacing), say.Thin(t.Turn)))
+		out = append(out, say.Of("marks every %s. One per turn would be every %s", say.Thin(w.Spacing), say.Thin(t.Turn)))
 	case w.Spacing > 0:
 		out = append(out, say.Of("marks every %s", say.Thin(w.Spacing)))
 	}
 	if w.Crossing {
-		out = append(out, say.Of("marks cross: the rear of the blade cuts as well, so the work may be led askew"))
+		out = append(out, say.Of("crossing marks: the rear of the blade cuts too, so the stock may be fed at an angle"))
 	}
 	return out
 }
@@ -130,16 +130,16 @@ func (e Edge) atOneEnd() bool {
 // Says is what was seen, in sentences, with what it may mean.
 func (e Edge) Says() (out []say.Line) {
 	if TrustIn(e.EndsSure) == Doubtful {
-		out = append(out, say.Of("it is not sure where the edge lies: look whether the line lies on it, and drag its ends"))
+		out = append(out, say.Of("it isn't certain where the edge is. Check the line and drag its ends onto it"))
 	}
 	switch {
 	case e.Fibres == 1:
-		out = append(out, say.Of("a fibre stands out over the edge: it comes off with sandpaper, and a knife line before the cut keeps it back"))
+		out = append(out, say.Of("a fiber sticks out over the edge. Sand it off, and score the line with a knife before the next cut"))
 	case e.Fibres > 1:
-		out = append(out, say.Of("fibres stand out over the edge in %d places: they come off with sandpaper, and a knife line before the cut keeps them back", e.Fibres))
+		out = append(out, say.Of("fibers stick out over the edge in %d places. Sand them off, and score the line with a knife before the next cut", e.Fibres))
 	}
 	if e.atOneEnd() {
-		out = append(out, say.Of("all of it lies at one end: if the cut ran out there, a backer behind that end holds the fibres"))
+		out = append(out, say.Of("everything is at one end. If the cut ended there, put a sacrificial backer behind that end"))
 	}
 	return out
 }

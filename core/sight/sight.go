@@ -36,9 +36,9 @@ const leastSide = 160
 func (p Picture) fault() error {
 	switch {
 	case p.Wide < leastSide || p.High < leastSide:
-		return fmt.Errorf("a picture of %d by %d pixels is too small to count teeth in; take one of at least %d either way", p.Wide, p.High, leastSide)
+		return fmt.Errorf("a photo of %d by %d pixels is too small to count teeth. Take one of at least %d each way", p.Wide, p.High, leastSide)
 	case p.Wide*p.High > MostPixels:
-		return fmt.Errorf("a picture of %d by %d pixels is more than is looked at; at most %d million are", p.Wide, p.High, MostPixels/1_000_000)
+		return fmt.Errorf("a photo of %d by %d pixels is too large. Send at most %d million pixels", p.Wide, p.High, MostPixels/1_000_000)
 	case len(p.Pix) < 4*p.Wide*p.High:
 		return fmt.Errorf("a picture of %d by %d pixels has %d bytes and not %d", p.Wide, p.High, len(p.Pix), 4*p.Wide*p.High)
 	}
@@ -46,7 +46,7 @@ func (p Picture) fault() error {
 }
 
 // ErrNoBlade is returned where nothing in a picture is round with teeth.
-var ErrNoBlade = errors.New("no blade was found in this picture; lay it flat on something plain of another colour, all of it in the picture, and take it from straight above")
+var ErrNoBlade = errors.New("no blade found in this photo. Lay it flat on a plain surface of a different color and take the whole blade from straight above")
 
 // A Point is a place in a picture, in pixels from its upper left corner.
 type Point struct{ X, Y float64 }
@@ -104,7 +104,7 @@ func (p Picture) Look(taps []Point) (Blade, error) {
 
 func (p Picture) lookAt(taps []Point) (Blade, error) {
 	if len(taps) != 3 {
-		return Blade{}, fmt.Errorf("%d places were tapped; three are wanted, on teeth far from each other", len(taps))
+		return Blade{}, fmt.Errorf("you tapped %d spots. Tap three teeth far apart", len(taps))
 	}
 	var at [3]Point
 	for i, tap := range taps {
@@ -112,7 +112,7 @@ func (p Picture) lookAt(taps []Point) (Blade, error) {
 	}
 	c, ok := through(at)
 	if !ok {
-		return Blade{}, errors.New("the three places lie in a line; tap three teeth far from each other, all round the rim")
+		return Blade{}, errors.New("the three spots are in a line. Tap three teeth far apart around the rim")
 	}
 	m, ok := settled(p, c)
 	if !ok {

@@ -55,11 +55,11 @@ func NewLive(rate float64, s Saw) (*Live, error) {
 	case !(rate >= leastRate && rate <= mostRate):
 		return nil, fmt.Errorf("a sound of %g samples a second; from %d to %d can be listened to", rate, leastRate, mostRate)
 	case s.Teeth < 6 || s.Teeth > 200:
-		return nil, fault.At("teeth", "say how many teeth the blade has, from 6 to 200")
+		return nil, fault.At("teeth", "enter the number of teeth, 6 to 200")
 	case s.Idle != 0 && !(s.Idle >= 500 && s.Idle <= 20000):
-		return nil, fault.At("speed", "a saw idles at 500 to 20,000 a minute; leave it out if you do not know")
+		return nil, fault.At("speed", "idle speed is 500 to 20,000 rpm. Leave it out if unknown")
 	case s.RPM != 0 && !(s.RPM >= 500 && s.RPM <= 20000):
-		return nil, fault.At("speed", "a saw turns at 500 to 20,000 a minute; leave it out if you do not know")
+		return nil, fault.At("speed", "speed is 500 to 20,000 rpm. Leave it out if unknown")
 	}
 	every := enough(rate, s)
 	e := newEar(rate/float64(every), s)

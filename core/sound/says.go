@@ -7,23 +7,23 @@ import "corte/core/say"
 func (h Heard) Says(strays float64) (out []say.Line) {
 	switch h.Doing {
 	case Stalled:
-		out = append(out, say.Of("the blade has stopped in the work: switch off, let nothing move until it stands, and free it with the power off"))
+		out = append(out, say.Of("the blade has stalled. Switch off, let nothing move until it stops, and free it with the power off"))
 	case Labouring:
-		out = append(out, say.Of("the motor labours: feed slower, and stop if it does not come back"))
+		out = append(out, say.Of("the motor is working too hard. Feed slower, and stop if it doesn't recover"))
 	}
 	for _, s := range h.Signs {
 		switch s {
 		case Whistle:
-			out = append(out, say.Of("something whistles that is not the teeth; Trace looks for it"))
+			out = append(out, say.Of("there is a whistle that isn't the teeth. Diagnose it"))
 		case Beat:
-			out = append(out, say.Of("one tooth is louder than the others, once a turn: look at the teeth with the power off before the next cut"))
+			out = append(out, say.Of("one tooth is louder than the others. Switch off and check the teeth before the next cut"))
 		}
 	}
 	switch {
 	case strays > 1:
-		out = append(out, say.Of("the last cuts with this blade slowed the saw %.1f times as much as they should: a dull or pitchy edge, or a weak supply; Trace asks which", strays))
+		out = append(out, say.Of("the last cuts with this blade slowed the saw %.1f times as much as they should. The blade may be dull or dirty, or the power supply weak. Diagnose it", strays))
 	case strays > 0:
-		out = append(out, say.Of("the last cuts with this blade slowed the saw only %.1f times as much as was foretold: look whether the motor's watts and the material are put in right", strays))
+		out = append(out, say.Of("the last cuts with this blade slowed the saw only %.1f times as much as expected. Check the motor's watts and the material", strays))
 	}
 	return out
 }

@@ -29,7 +29,7 @@ func (a Ask) plunge(p *Plan) {
 	p.step("Clamp the work on both sides of the line, nothing below it but air. Clamp a straightedge for the shoe, and a block behind the shoe so that the saw can’t climb back.")
 	p.step("Set the depth to %s. Rest the shoe’s front edge on the work, hold the lower guard back by its lever, the blade clear of the work.", say.Set(a.Height))
 	p.step("Switch on, let it reach full speed, lower it slowly until the shoe lies flat, let the guard go, and cut forward only.")
-	p.step("Stop at the mark, switch off, and wait until the blade stands still before you lift it. Finish the corners with a hand saw.")
+	p.step("Stop at the mark, switch off, and wait until the blade stops before you lift it. Finish the corners with a hand saw.")
 	if a.Saw.Knife > 0 {
 		p.never("Not with a riving knife that is fixed behind the blade: it can’t enter the work. Use a saw made for plunge cuts.")
 	}

@@ -65,18 +65,18 @@ type kind struct {
 }
 
 var kinds = []kind{
-	{"rip", "Rip", "along the grain, quick; rough across it", 24, blade.FTG, 20, 0, blade.UseRip, saw.Table},
+	{"rip", "Rip", "fast along the grain, rough across it", 24, blade.FTG, 20, 0, blade.UseRip, saw.Table},
 	{"general", "General", "a bit of everything", 40, blade.ATB, 15, 15, blade.UseGeneral, saw.Table},
-	{"combination", "Combination", "both ways, with nearly flat grooves", 50, blade.ATBR, 12, 12, blade.UseGeneral, saw.Table},
+	{"combination", "Combination", "rips and crosscuts, nearly flat grooves", 50, blade.ATBR, 12, 12, blade.UseGeneral, saw.Table},
 	{"crosscut", "Crosscut", "clean ends", 60, blade.ATB, 10, 20, blade.UseCrosscut, saw.Table},
-	{"veneer", "Veneer", "veneered sheet; soon dull in anything dirty", 80, blade.HighATB, 5, 35, blade.UseSheet, saw.Table},
+	{"veneer", "Veneer", "veneered sheets. Dulls quickly in anything dirty", 80, blade.HighATB, 5, 35, blade.UseSheet, saw.Table},
 	{"laminate", "Laminate", "melamine, plastics, soft metal", 80, blade.TCG, -3, 0, blade.UseSheet, saw.Table},
 
 	{"chop", "Chop", "framing and battens", 40, blade.ATB, 5, 15, blade.UseGeneral, saw.Miter},
 	{"ends", "Ends", "clean ends and miters", 66, blade.ATB, -2, 20, blade.UseCrosscut, saw.Miter},
-	{"trim", "Trim", "aluminium and plastic trim", 80, blade.TCG, -5, 0, blade.UseMetal, saw.Miter},
+	{"trim", "Trim", "aluminum and plastic trim", 80, blade.TCG, -5, 0, blade.UseMetal, saw.Miter},
 
-	{"framing", "Framing", "studs and sheet, rough", 33, blade.ATB, 18, 15, blade.UseDirty, saw.Circular},
+	{"framing", "Framing", "studs and sheets, rough cuts", 33, blade.ATB, 18, 15, blade.UseDirty, saw.Circular},
 	{"finish", "Finish", "sheet with a clean face", 55, blade.ATB, 12, 15, blade.UseSheet, saw.Circular},
 	{"board", "Board", "melamine and plastics", 66, blade.TCG, -2, 0, blade.UsePlastic, saw.Circular},
 }

@@ -66,9 +66,9 @@ func (a Ask) Check() error {
 	n := 0
 	switch {
 	case len(a.Pieces) == 0:
-		return fault.At("pieces", "say which pieces are wanted")
+		return fault.At("pieces", "enter the pieces you need")
 	case len(a.Sticks) == 0:
-		return fault.At("sticks", "say what there is to cut them from")
+		return fault.At("sticks", "enter the stock you have")
 	case !(a.Kerf >= 0 && a.Kerf <= 30):
 		return fault.At("kerf", "a kerf is between 0 and %s", measure.Length(30))
 	case !(a.Trim >= 0 && a.Trim <= 1000):
@@ -81,19 +81,19 @@ func (a Ask) Check() error {
 			return fault.Nth(i, "piece, length", "a piece is between %s and %s", measure.Length(1), measure.Length(20_000))
 		}
 		if p.Count < 1 {
-			return fault.Nth(i, "piece, count", "say how many: 1 or more")
+			return fault.Nth(i, "piece, count", "enter a count of 1 or more")
 		}
 		n += p.Count
 	}
 	if n > most {
-		return fault.At("pieces", "that are %d pieces; lay out at most %d at once", n, most)
+		return fault.At("pieces", "that is %d pieces. Plan at most %d at once", n, most)
 	}
 	for i, s := range a.Sticks {
 		if !(s.Length >= 1 && s.Length <= 20_000) {
 			return fault.Nth(i, "stick, length", "a board is between %s and %s", measure.Length(1), measure.Length(20_000))
 		}
 		if s.Count < 0 {
-			return fault.Nth(i, "stick, count", "say how many there are, or 0 for as many as are wanted")
+			return fault.Nth(i, "stick, count", "enter how many you have, or 0 for as many as needed")
 		}
 	}
 	return nil
@@ -146,21 +146,21 @@ func (a Ask) WithKerf(kerf measure.Length, now Layout) (Thinner, error) {
 // Says puts a layout into words, sentences without their full stops.
 func (l Layout) Says() []say.Line {
 	if len(l.Fills) == 0 {
-		return []say.Line{say.Of("nothing of it comes out of these")}
+		return []say.Line{say.Of("none of it can be cut from these")}
 	}
 	left, longest := measure.Length(0), measure.Length(0)
 	for _, f := range l.Fills {
 		left += f.Left
 		longest = max(longest, f.Left)
 	}
-	out := []say.Line{say.Of("%d boards or sticks, %s in all; %s is left over, the longest piece of it %s", len(l.Fills), l.Used, left, longest)}
+	out := []say.Line{say.Of("%d boards or sticks, %s in total. %s is left over, the longest piece %s", len(l.Fills), l.Used, left, longest)}
 	switch {
 	case slices.ContainsFunc(l.Short, func(n int) bool { return n > 0 }):
-		out = append(out, say.Of("not all of it comes out of what there is"))
+		out = append(out, say.Of("not everything can be cut from what you have"))
 	case l.Exact:
-		out = append(out, say.Of("no less stock would do"))
+		out = append(out, say.Of("this is the least stock possible"))
 	default:
-		out = append(out, say.Of("it could be %s less at the most", l.Used-l.Bound))
+		out = append(out, say.Of("at most %s less would be possible", l.Used-l.Bound))
 	}
 	return out
 }
@@ -177,14 +177,14 @@ func (t Thinner) Says(a Ask) say.Line {
 		}
 	}
 	if t.Saved > 0 {
-		return say.Of("a kerf of %s takes %s less of stock", kerf, t.Saved)
+		return say.Of("a kerf of %s takes %s less stock", kerf, t.Saved)
 	}
-	return say.Of("a kerf of %s changes nothing here", kerf)
+	return say.Of("a kerf of %s makes no difference here", kerf)
 }
 
 func (t Thinner) also() say.Line {
 	if t.Saved <= 0 {
 		return say.Line{}
 	}
-	return say.Of(", and takes %s less of stock in all", t.Saved)
+	return say.Of(", and takes %s less stock in total", t.Saved)
 }

@@ -197,16 +197,16 @@ func TestWhatDoesNotComeOut(t *testing.T) {
 		t.Errorf("%+v", l)
 	}
 	for want, a := range map[string]Ask{
-		"say which pieces are wanted":                            {Sticks: a.Sticks},
-		"say what there is to cut them from":                     {Pieces: a.Pieces},
-		"a piece is between 1 mm and 20000 mm":                   {Pieces: []Piece{{0, 1}}, Sticks: a.Sticks},
-		"say how many: 1 or more":                                {Pieces: []Piece{{10, 0}}, Sticks: a.Sticks},
-		"a board is between 1 mm and 20000 mm":                   {Pieces: a.Pieces, Sticks: []Stick{{20_000.1, 0}}},
-		"say how many there are, or 0 for as many as are wanted": {Pieces: a.Pieces, Sticks: []Stick{{2000, -1}}},
-		"a kerf is between 0 and 30 mm":                          {Pieces: a.Pieces, Sticks: a.Sticks, Kerf: 30.1},
-		"what is trimmed off an end is between 0 and 1000 mm":    {Pieces: a.Pieces, Sticks: a.Sticks, Trim: 1000.1},
-		"an allowance is between 0 and 200 mm":                   {Pieces: a.Pieces, Sticks: a.Sticks, Oversize: -1},
-		"that are 501 pieces; lay out at most 500 at once":       {Pieces: []Piece{{10, 501}}, Sticks: a.Sticks},
+		"enter the pieces you need":                           {Sticks: a.Sticks},
+		"enter the stock you have":                            {Pieces: a.Pieces},
+		"a piece is between 1 mm and 20000 mm":                {Pieces: []Piece{{0, 1}}, Sticks: a.Sticks},
+		"enter a count of 1 or more":                          {Pieces: []Piece{{10, 0}}, Sticks: a.Sticks},
+		"a board is between 1 mm and 20000 mm":                {Pieces: a.Pieces, Sticks: []Stick{{20_000.1, 0}}},
+		"enter how many you have, or 0 for as many as needed": {Pieces: a.Pieces, Sticks: []Stick{{2000, -1}}},
+		"a kerf is between 0 and 30 mm":                       {Pieces: a.Pieces, Sticks: a.Sticks, Kerf: 30.1},
+		"what is trimmed off an end is between 0 and 1000 mm": {Pieces: a.Pieces, Sticks: a.Sticks, Trim: 1000.1},
+		"an allowance is between 0 and 200 mm":                {Pieces: a.Pieces, Sticks: a.Sticks, Oversize: -1},
+		"that are 501 pieces; lay out at most 500 at once":    {Pieces: []Piece{{10, 501}}, Sticks: a.Sticks},
 	} {
 		if _, err := a.LayOut(); err == nil || err.Error() != want {
 			t.Errorf("%v, want %s", err, want)

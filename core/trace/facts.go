@@ -81,7 +81,7 @@ func (k Known) Facts() []Fact {
 		add("fence_closing_mm", max(0, -k.FenceOpen.Mm()), "")
 	}
 	if k.Moved != nil && (k.HeelAt == nil || k.Moved.After(*k.HeelAt)) {
-		add("moved_since_truing", 1, "moved or bumped on %s, and not measured since", k.Day(*k.Moved))
+		add("moved_since_truing", 1, "moved or bumped on %s and not measured since", k.Day(*k.Moved))
 	}
 	if r := k.RunOut; r != nil {
 		add("runout_mm", r.Figure.Mm(), "run-out %s on %s", say.Dial(r.Figure), k.Day(r.At))
@@ -89,7 +89,7 @@ func (k Known) Facts() []Fact {
 	if j.Material.Kind.Modelled() {
 		easily := say.Line{}
 		if j.Material.ScorchDose < 16 {
-			easily = say.Of("%s scorches easily", j.Material)
+			easily = say.Of("%s burns easily", j.Material)
 		}
 		out = append(out, Fact{"scorch_dose", j.Material.ScorchDose, easily})
 	}
@@ -97,7 +97,7 @@ func (k Known) Facts() []Fact {
 		add("wet", 1, "the stock is wet or treated")
 	}
 	if j.Moves {
-		add("moves", 1, "the board moves as it is opened")
+		add("moves", 1, "the board moves as it is cut")
 	}
 	if j.Direction == cut.Crosscut {
 		add("across", 1, "")
@@ -115,11 +115,11 @@ func (k Known) Facts() []Fact {
 	}
 	b, c := *k.Blade, k.Condition
 	add("sharpness", c.Sharpness(b.Grind), "%s: edge %.0f %% used up", k.BladeName, 100*c.WearShare(b.Grind))
-	add("pitch_level", c.PitchLevel(), "%s: pitch %.1f of 3", k.BladeName, c.PitchLevel())
+	add("pitch_level", c.PitchLevel(), "%s: resin %.1f of 3", k.BladeName, c.PitchLevel())
 	if c.Washes+c.Sharpenings > 0 {
-		says := say.Of("washed %.0f m ago", c.MetresWashed)
+		says := say.Of("cleaned %.0f m ago", c.MetresWashed)
 		if c.MetresWashed == 0 {
-			says = say.Of("washed, and not used since")
+			says = say.Of("cleaned and not used since")
 		}
 		add("washed_since_metres", c.MetresWashed, "%s", says)
 	}
@@ -129,9 +129,9 @@ func (k Known) Facts() []Fact {
 	tip := c.Unfit == care.Missing.Words() || c.Unfit == care.Loose.Words()
 	switch {
 	case tip, c.Chipped():
-		add("chipped", 1, "%s: %s, as it was last looked over", k.BladeName, say.Word(cmp.Or(c.Unfit, c.Flaw)))
+		add("chipped", 1, "%s: %s at its last inspection", k.BladeName, say.Word(cmp.Or(c.Unfit, c.Flaw)))
 	case c.Unfit != "", c.Flaw == care.Blue.Words():
-		add("blue", 1, "%s: %s, as it was last looked over", k.BladeName, say.Word(cmp.Or(c.Unfit, c.Flaw)))
+		add("blue", 1, "%s: %s at its last inspection", k.BladeName, say.Word(cmp.Or(c.Unfit, c.Flaw)))
 	}
 	for _, stop := range choose.MountStops(b, k.Saw) {
 		if stop.Rule == choose.RuleDiameter || stop.Rule == choose.RuleBore {
@@ -140,7 +140,7 @@ func (k Known) Facts() []Fact {
 		}
 	}
 	if r := k.Spread; r != nil {
-		add("spread_mm", r.Figure.Mm(), "side clearance over the teeth %s, measured on %s", say.Dial(r.Figure), k.Day(r.At))
+		add("spread_mm", r.Figure.Mm(), "side clearance %s across the teeth, measured on %s", say.Dial(r.Figure), k.Day(r.At))
 	}
 	if !b.HookUnknown {
 		add(itsHook, b.Hook, "")
@@ -162,7 +162,7 @@ func (k Known) Facts() []Fact {
 	room := f.Window.Room()
 	add("window_room", room, "feed range %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
 	add("teeth_in_cut", f.TeethInCut, "%.1f teeth in the cut", f.TeethInCut)
-	add("load_share", f.Load/f.Allowed, "asks %.0f %% of the power that may be used", 100*f.Load/f.Allowed)
+	add("load_share", f.Load/f.Allowed, "needs %.0f %% of the available power", 100*f.Load/f.Allowed)
 	if j.Motion == cut.Along && heights.Full > j.Thickness {
 		add("height_share", float64((height-j.Thickness)/(heights.Full-j.Thickness)), "")
 	}

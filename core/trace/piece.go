@@ -17,16 +17,16 @@ func Piece(signs []string, finish string) []string {
 		}
 	}
 	scorched := seen("scorch-both-walls", "scorch-fence-wall", "scorch-offcut-wall", "scorch-one-spot", "scorch-end-of-cut")
-	add(scorched && !seenBy, "The scorched face: leave it where it is glued up or out of sight; glue holds on a wiped brown wall, not on char.")
-	add(scorched && seenBy, "The scorched face: a card scraper or a light pass over the jointer takes it off; sanding polishes the burn before it removes it.")
-	add(seen("marks-once-per-turn", "marks-rear-arcs", "marks-waves", "walls-fuzzy") && seenBy, "The marked wall: plane or scrape it; leave half a millimetre for that on the next piece.")
-	add(seen("splinter-exit-face", "splinter-both-faces") && seenBy, "The splintered face: turn it inward, or cut it again with the line scored; glue down what still hangs.")
-	add(seen("splinter-exit-face", "splinter-both-faces") && !seenBy, "The splintered face: leave it, or a chamfer hides it.")
-	add(seen("splinter-end-edge"), "The broken end: leave the piece long, and trim that end last.")
-	add(seen("end-not-square", "end-not-plumb", "cut-crooked"), "The crooked end: recut it once the saw is right; no sanding makes it square.")
-	add(seen("piece-short"), "The short piece: it serves where a shorter one is wanted; make the rest from fresh stock.")
-	add(seen("pieces-vary"), "The uneven pieces: cut all of them again together to the shortest, against a clean stop.")
-	add(seen("groove-ridge", "groove-ears", "groove-steps"), "The groove's bottom: a router plane or chisel levels it.")
-	add(seen("groove-width-off"), "The groove: a wide one takes a strip of veneer, a narrow one a second pass.")
+	add(scorched && !seenBy, "Burned edge: leave it if it is glued or out of sight. Glue holds on a wiped brown edge, not on black char.")
+	add(scorched && seenBy, "Burned edge: remove it with a card scraper or a light pass over the jointer. Sanding polishes the burn before it removes it.")
+	add(seen("marks-once-per-turn", "marks-rear-arcs", "marks-waves", "walls-fuzzy") && seenBy, "Marked edge: plane or scrape it. Leave half a millimeter for that on the next piece.")
+	add(seen("splinter-exit-face", "splinter-both-faces") && seenBy, "Face with tear-out: turn it inward, or cut it again with the line scored. Glue down loose splinters. ")
+	add(seen("splinter-exit-face", "splinter-both-faces") && !seenBy, "Face with tear-out: leave it, or hide it with a chamfer.")
+	add(seen("splinter-end-edge"), "Broken end: leave the piece long and trim that end last.")
+	add(seen("end-not-square", "end-not-plumb", "cut-crooked"), "Crooked end: recut it once the saw is set right. Sanding won't make it square.")
+	add(seen("piece-short"), "Short piece: use it where a shorter one fits. Cut the rest from fresh stock.")
+	add(seen("pieces-vary"), "Uneven pieces: recut all of them together to the shortest, against a clean stop.")
+	add(seen("groove-ridge", "groove-ears", "groove-steps"), "Groove bottom: level it with a router plane or chisel.")
+	add(seen("groove-width-off"), "Groove: glue a strip of veneer into a wide one. Cut a narrow one with a second pass.")
 	return out
 }

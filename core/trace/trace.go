@@ -491,13 +491,13 @@ func (b Weighed) Doubts() []say.Line {
 			explained += b.p[i] * w
 		}
 		if explained < unexplained {
-			out = append(out, say.Of("%s: no likely reason explains it; look again whether it is so", say.Word(tables.signs[k].Label)))
+			out = append(out, say.Of("%s: no likely cause explains it. Check again whether you see it", say.Word(tables.signs[k].Label)))
 		}
 	}
 	for _, s := range b.evidence.Absent {
 		if slices.Contains(b.evidence.Present, s) {
 			if k, known := tables.sign[s]; known {
-				out = append(out, say.Of("%s is said to be there and not to be there", say.Word(tables.signs[k].Label)))
+				out = append(out, say.Of("%s is marked both as seen and not seen", say.Word(tables.signs[k].Label)))
 			}
 		}
 	}

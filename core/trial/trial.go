@@ -64,7 +64,7 @@ func Check(all []Setting, repeats int) (note say.Line, err error) {
 				return say.Line{}, fault.At("settings", "settings %c and %c are the same: change one thing", 'A'+k, 'A'+i)
 			}
 			if d := Differ([]Setting{a, b}); len(d) > 1 {
-				note = say.Of("Between %c and %c %s were changed at once: whatever comes out may come from either", 'A'+k, 'A'+i, d)
+				note = say.Of("Between %c and %c, %s changed at once, so a difference may come from either", 'A'+k, 'A'+i, d)
 			}
 		}
 	}
@@ -131,9 +131,9 @@ func Sure(chance float64, pieces int) say.Line {
 	case chance <= Likely:
 		return say.Of("likely: luck alone does this in one of %.0f", oneIn(chance))
 	case pieces < 8:
-		return say.Of("not told apart: more repeats would say")
+		return say.Of("no difference shown; more repeats would tell")
 	}
-	return say.Of("not told apart: if there is a difference it is small")
+	return say.Of("no difference shown; if there is one, it is small")
 }
 
 func oneIn(p float64) float64 { return math.Floor(1 / p) }

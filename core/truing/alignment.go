@@ -35,20 +35,20 @@ func (t Tolerances) Heel(toward measure.Length) Judgement {
 		return Judgement{Says: say.Of("The blade is parallel to the miter slot, within %s.", say.Dial(toward))}
 	case toward > 2*t.HeelAct:
 		return Judgement{verdict.Stop,
-			say.Of("The rear of the blade leans %s toward the fence. That much pinches the work and can throw it back at you: don’t rip along the fence.", say.Dial(toward)),
+			say.Of("The blade toes in %s toward the fence. That pinches the wood and can kick back: don't rip along the fence.", say.Dial(toward)),
 			say.Of("Unplug the saw, set the blade parallel to the miter slot, and measure again.")}
 	case toward > t.HeelAct:
 		return Judgement{verdict.Caution,
-			say.Of("The rear of the blade leans %s toward the fence: it pinches the work, and the edge against the fence burns.", say.Dial(toward)),
+			say.Of("The blade toes in %s toward the fence. It pinches the wood, and the edge against the fence burns.", say.Dial(toward)),
 			say.Of("Set the blade parallel to the miter slot, and measure again.")}
 	case toward < -t.HeelAct:
 		return Judgement{verdict.Caution,
-			say.Of("The rear of the blade leans %s away from the fence: its teeth scuff the offcut.", say.Dial(toward)),
+			say.Of("The blade toes out %s from the fence. Its teeth scuff the offcut.", say.Dial(toward)),
 			say.Of("Set the blade parallel to the miter slot, and measure again.")}
 	}
-	way := "The rear of the blade leans %s toward the fence. It will do, but %s or less is better."
+	way := "The blade toes in %s toward the fence. That is acceptable, but %s or less is better."
 	if toward < 0 {
-		way = "The rear of the blade leans %s away from the fence. It will do, but %s or less is better."
+		way = "The blade toes out %s from the fence. That is acceptable, but %s or less is better."
 	}
 	return Judgement{Says: say.Line{Form: way, With: []any{say.Dial(toward), say.Dial(t.HeelAim)}}}
 }
@@ -58,14 +58,14 @@ func (t Tolerances) Fence(open measure.Length) Judgement {
 	switch {
 	case open < -closingNoise:
 		return Judgement{verdict.Stop,
-			say.Of("The fence closes on the blade by %s. It pinches the work and throws it back at you: don’t cut along the fence.", say.Dial(open)),
+			say.Of("The fence toes in by %s. It pinches the wood and can kick back: don't cut along the fence.", say.Dial(open)),
 			say.Of("Unplug the saw, open the rear of the fence by %s, and measure again.", say.Dial(-open+t.FenceOpen/2))}
 	case open > t.FenceOpen:
 		return Judgement{verdict.Caution,
-			say.Of("The fence opens by %s at the rear, more than the %s it may: the work drifts off it and the cut edge comes out stepped.", say.Dial(open), say.Dial(t.FenceOpen)),
+			say.Of("The fence toes out by %s at the rear, more than the limit of %s. The stock drifts off it and the cut edge is stepped.", say.Dial(open), say.Dial(t.FenceOpen)),
 			say.Of("Bring the rear of the fence in by %s, and measure again.", say.Dial(open-t.FenceOpen/2))}
 	}
-	return Judgement{Says: say.Of("The fence is parallel, or a little open at the rear: %s.", say.Dial(open))}
+	return Judgement{Says: say.Of("The fence is parallel, or toes out a little at the rear: %s.", say.Dial(open))}
 }
 
 // RunOut judges the spread of readings round the plate.
@@ -73,11 +73,11 @@ func (t Tolerances) RunOut(spread measure.Length) Judgement {
 	clean := say.Of("Clean the flanges, the plate and the arbor, and measure again.")
 	switch {
 	case spread <= t.RunOutAim:
-		return Judgement{Says: say.Of("The plate runs true: %s from least to most.", say.Dial(spread))}
+		return Judgement{Says: say.Of("Run-out is good: %s.", say.Dial(spread))}
 	case spread <= t.RunOutAct:
-		return Judgement{verdict.Caution, say.Of("The plate wobbles by %s: enough for a faint mark once per turn.", say.Dial(spread)), clean}
+		return Judgement{verdict.Caution, say.Of("Run-out is %s: enough for a faint mark once per turn.", say.Dial(spread)), clean}
 	}
-	return Judgement{verdict.Caution, say.Of("The plate wobbles by %s: the kerf comes out that much wider, with a mark once per turn.", say.Dial(spread)), clean}
+	return Judgement{verdict.Caution, say.Of("Run-out is %s: the kerf is that much wider, with one mark per turn.", say.Dial(spread)), clean}
 }
 
 // Tilt judges how far the blade is from square, in degrees.
@@ -96,21 +96,21 @@ func (t Tolerances) Tilt(deg float64) Judgement {
 func (t Tolerances) Gauge(deg float64) Judgement {
 	off := Gauge{math.Tan(deg * math.Pi / 180), deg}.over()
 	if math.Abs(deg) <= t.GaugeDeg {
-		return Judgement{Says: say.Of("The gauge is square to the blade, within %.3f°: %s.", math.Abs(deg), off)}
+		return Judgement{Says: say.Of("The miter gauge is square to the blade, within %.3f°: %s.", math.Abs(deg), off)}
 	}
-	return Judgement{verdict.Caution, say.Of("The gauge is %.3f° from square: %s.", math.Abs(deg), off),
-		say.Of("Set the gauge square to the blade, and make the five-cut test again.")}
+	return Judgement{verdict.Caution, say.Of("The miter gauge is %.3f° from square: %s.", math.Abs(deg), off),
+		say.Of("Set the miter gauge square to the blade, and make the five-cut test again.")}
 }
 
 // Spread judges the range of side clearance over a blade's teeth.
 func Spread(spread measure.Length) Judgement {
 	switch g := gradeOf(spread); {
 	case g >= Reject:
-		return Judgement{verdict.Caution, say.Of("Its teeth stand out to the side by up to %s more than one another: bad grinding, or a bent plate.", say.Dial(spread)),
+		return Judgement{verdict.Caution, say.Of("Side clearance varies by %s between teeth: bad grinding, or a bent plate.", say.Dial(spread)),
 			say.Of("Send it back to the sharpening service, or use another blade.")}
 	case g >= Poor:
-		return Judgement{verdict.Caution, say.Of("Its teeth stand out to the side by up to %s more than one another: expect a mark once per turn.", say.Dial(spread)),
-			say.Of("Have it ground at the next sharpening, or use another blade.")}
+		return Judgement{verdict.Caution, say.Of("Side clearance varies by %s between teeth. Expect one mark per turn.", say.Dial(spread)),
+			say.Of("Have it corrected at the next sharpening, or use another blade.")}
 	}
-	return Judgement{Says: say.Of("Its teeth stand out evenly, within %s.", say.Dial(spread))}
+	return Judgement{Says: say.Of("Side clearance is even, within %s.", say.Dial(spread))}
 }

@@ -65,7 +65,7 @@ const standsOut = measure.Length(0.03)
 func ClearanceOf(readings []measure.Length, slots []int) (Clearance, error) {
 	n := len(readings)
 	if n < 3 {
-		return Clearance{}, fault.At("first reading", "read every tooth of one side; there are %d readings", n)
+		return Clearance{}, fault.At("first reading", "read every tooth on one side. There are %d readings", n)
 	}
 	var sum measure.Length
 	for _, r := range readings {

@@ -75,7 +75,7 @@ func (h Heel) Judge(t Tolerances) Finding {
 	} else {
 		f.do("Unplug the saw. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, say.Dial(h.Per100), say.Set(measure.Length(100)))
 	}
-	f.do("Tighten, turn the same tooth to front and rear, and read again.")
+	f.do("Tighten, turn the same tooth to the front and rear, and measure again.")
 	return f
 }
 
@@ -97,20 +97,20 @@ func (r RunOut) Judge(t Tolerances) Finding {
 	if f.Verdict == verdict.Clear {
 		return f
 	}
-	f.say("Most of it is a sway of %s once a turn, greatest %.0f° from the first place.", say.Dial(2*r.First.Amplitude), r.First.PhaseDeg)
-	f.do("Clean both flanges, the plate and the arbor; a speck there grows ten times at the rim. Read again.")
+	f.say("Most of it is a wobble of %s per turn, greatest %.0f° from the first spot.", say.Dial(2*r.First.Amplitude), r.First.PhaseDeg)
+	f.do("Clean both flanges, the plate and the arbor. A speck there moves the rim ten times as much. Measure again.")
 	switch {
 	case !r.Split:
-		f.do("Then turn the blade half round on the arbor and read again: that tells the arbor from the blade.")
+		f.do("Then turn the blade half a turn on the arbor and measure again. That separates arbor from blade.")
 	case r.Arbor.Amplitude > 1.5*r.Blade.Amplitude:
-		f.say("It stays with the arbor (%s against %s): the blade is not to blame.", say.Dial(r.Arbor.Amplitude), say.Dial(r.Blade.Amplitude))
-		f.do("If it is still there after cleaning, the flange is faced or the arbor looked at by the maker's service.")
+		f.say("It comes from the arbor (%s against %s), not from the blade.", say.Dial(r.Arbor.Amplitude), say.Dial(r.Blade.Amplitude))
+		f.do("If it is still there after cleaning, have the maker's service check flange and arbor.")
 	case r.Blade.Amplitude > 1.5*r.Arbor.Amplitude:
-		f.say("It travels with the blade (%s against %s): the plate is not flat.", say.Dial(r.Blade.Amplitude), say.Dial(r.Arbor.Amplitude))
-		f.do("A saw doctor can flatten it; until then it takes rough work.")
+		f.say("It comes from the blade (%s against %s): the plate isn't flat.", say.Dial(r.Blade.Amplitude), say.Dial(r.Arbor.Amplitude))
+		f.do("A sharpening service can flatten it. Until then, use it for rough work.")
 	default:
-		f.say("Arbor and blade share it (%s and %s): turned half round, they may cancel.", say.Dial(r.Arbor.Amplitude), say.Dial(r.Blade.Amplitude))
-		f.do("Turn the blade on the arbor until the spread is least, and mark the place.")
+		f.say("Arbor and blade share it (%s and %s). In some positions they may cancel.", say.Dial(r.Arbor.Amplitude), say.Dial(r.Blade.Amplitude))
+		f.do("Turn the blade on the arbor until run-out is least, and mark the position.")
 	}
 	return f
 }
@@ -121,7 +121,7 @@ func JudgeTilt(deg float64, t Tolerances) Finding {
 	j := t.Tilt(deg)
 	f.take(j)
 	if !j.Do.Zero() {
-		f.do("Tilt it by %.2f°, half of what the gap shows, set the stop there, and cut again.", math.Abs(deg))
+		f.do("Tilt it by %.2f°, half of what the gap shows. Set the stop there and cut again.", math.Abs(deg))
 	}
 	return f
 }
@@ -137,7 +137,7 @@ func (g Gauge) Judge(t Tolerances) Finding {
 	if g.AngleDeg < 0 {
 		way = say.Of("in")
 	}
-	f.do("Take the slack out of its bar first. Then swing the far end of its fence %s by %s of fence, and cut five again.", way, g.over())
+	f.do("Take the play out of its bar first. Then turn its fence so the far end moves %s by %s of fence, and repeat the five cuts.", way, g.over())
 	return f
 }
 
@@ -153,18 +153,18 @@ func (g Gauge) over() say.Line {
 // JudgeWidth says how to move the fence after a test cut.
 func (a Adjustment) JudgeWidth() Finding {
 	return a.judge("Move the fence %s toward the blade%s, against a dial. The piece is too wide.",
-		"Move the fence away from the blade by more than %s, and come back%s: the last move is toward the blade, so that the slack is on one side. The piece is too narrow.", false)
+		"Move the fence away from the blade by more than %s, and come back%s. The last move is toward the blade, so the play is on one side. The piece is too narrow.", false)
 }
 
 // JudgeDepth says how to move the height or depth after a test cut. A blade
 // that is fromAbove goes deeper where one in a table is raised.
 func (a Adjustment) JudgeDepth(fromAbove bool) Finding {
 	if fromAbove {
-		return a.judge("Set the blade %s deeper%s. The cut is too shallow, as it should be at first.",
-			"Set the blade shallower by more than %s, and go deeper again%s: the last move is the deeper one, so that the slack is on one side. The cut is too deep.", true)
+		return a.judge("Set the blade %s deeper%s. The cut is too shallow, as intended at first.",
+			"Set the blade shallower by more than %s, and go deeper again%s. The last move is deeper, so the play is on one side. The cut is too deep.", true)
 	}
-	return a.judge("Raise the blade by %s%s. The cut is too shallow, as it should be at first.",
-		"Lower the blade by more than %s, and come up%s: the last move is upwards, so that the slack is on one side. The cut is too deep.", true)
+	return a.judge("Raise the blade by %s%s. The cut is too shallow, as intended at first.",
+		"Lower the blade by more than %s, and raise it again%s. The last move is upward, so the play is on one side. The cut is too deep.", true)
 }
 
 func (a Adjustment) judge(onward, back string, more bool) Finding {
@@ -192,7 +192,7 @@ func (a Adjustment) judge(onward, back string, more bool) Finding {
 // between the marks that a proud tooth leaves, 0 if it is not known.
 func (c Clearance) Judge(apart measure.Length) Finding {
 	var f Finding
-	f.say("%s: %s from least to most, half of the teeth within %s of %s.", say.Of("%s", c.Grade).Upper(),
+	f.say("%s: %s between lowest and highest, half of the teeth within %s of %s.", say.Of("%s", c.Grade).Upper(),
 		say.Dial(c.Range), say.Dial(c.MAD/1.4826), say.Dial(c.Median))
 	if c.Grade >= Poor {
 		f.Verdict = verdict.Caution
@@ -205,25 +205,25 @@ func (c Clearance) Judge(apart measure.Length) Finding {
 		}
 		them := say.Of("it")
 		if len(names) == 1 {
-			f.say("Tooth %s stands out, counted from the mark.", names[0])
+			f.say("Tooth %s sticks out, counted from the mark.", names[0])
 		} else {
 			them = say.Of("them")
-			f.say("Teeth %s stand out, counted from the mark.", names)
+			f.say("Teeth %s stick out, counted from the mark.", names)
 		}
 		if apart > 0 {
-			f.say("Each turn scores the wall once for %s: marks %s apart.", them, apart)
+			f.say("Each turn leaves one deep mark for %s, %s apart.", them, apart)
 		}
-		f.do("Look at %s: loose or bent is not run, and goes to a saw doctor. Chipped, it is ground soon, for a chip grows; sound, with the rest at the next sharpening.", them)
+		f.do("Check %s. Don't use a blade with a loose or bent tooth: have it repaired. Have a chipped tooth sharpened soon, because the chip grows. An undamaged one can wait for the next sharpening.", them)
 	}
 	if s := c.Slots; s != nil {
 		if d := s.Beside - s.Rest; math.Abs(d.Mm()) > 0.015 {
-			f.say("Teeth beside body slots differ from the rest by %s: the softer plate there gave way in grinding.", say.Dial(d))
+			f.say("Teeth beside body slots differ from the rest by %s. The plate is softer there and gave way in grinding.", say.Dial(d))
 		} else {
 			f.say("Teeth beside body slots are like the rest.")
 		}
 	}
 	if c.Grade == Reject {
-		f.do("Spread like this is bad grinding, or a bent plate: back to the saw doctor.")
+		f.do("This much variation means bad grinding or a bent plate. Send it back to the sharpening service.")
 	}
 	return f
 }

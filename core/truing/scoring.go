@@ -29,7 +29,7 @@ const (
 func ScoredOf(left, right measure.Length) (Scored, error) {
 	for _, l := range []measure.Length{left, right} {
 		if !(math.Abs(l.Mm()) <= 3) { // written so that NaN fails
-			return Scored{}, fault.At("first reading", "a score stands out by at most 3 mm on either side; measure from the edge of the main kerf")
+			return Scored{}, fault.At("first reading", "a score extends at most 3 mm on either side. Measure from the edge of the main kerf")
 		}
 	}
 	return Scored{Wider: left + right, Move: (left - right) / 2}, nil
@@ -54,13 +54,13 @@ func (s Scored) Judge() Finding {
 	}
 	switch {
 	case s.Move > scoresAside+1e-9:
-		mind("It lies too far to the left.")
+		mind("It is too far to the left.")
 		f.do("Move the scoring blade %s to the right.", say.Dial(s.Move))
 	case s.Move < -scoresAside-1e-9:
-		mind("It lies too far to the right.")
+		mind("It is too far to the right.")
 		f.do("Move the scoring blade %s to the left.", say.Dial(s.Move))
 	default:
-		f.say("It lies over the middle of the kerf.")
+		f.say("It is centered on the kerf.")
 	}
 	if f.Verdict == verdict.Caution {
 		f.do("Cut 50 mm into scrap, stop, and look at both sides of the score again.")

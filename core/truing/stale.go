@@ -45,7 +45,7 @@ func (d Doubt) Said() say.Line {
 	case Never:
 		return say.Of("never measured")
 	case Moved:
-		return say.Of("the saw was moved since it was measured")
+		return say.Of("the saw was moved since the last measurement")
 	case Aged:
 		return say.Of("measured %d months ago", d.Months)
 	}

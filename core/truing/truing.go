@@ -32,7 +32,7 @@ func Hook(offset, radius measure.Length) (float64, error) {
 	if s := float64(offset / radius); s >= -0.8 && s <= 0.8 {
 		return degrees(math.Asin(s)), nil
 	}
-	return 0, fault.At("offset", "the offset is nearly as large as the radius; lay the straight edge along the face of one tooth and measure square to it from the middle of the bore")
+	return 0, fault.At("offset", "the offset is nearly as large as the radius. Lay the straightedge along the face of one tooth and measure square to it from the center of the bore")
 }
 
 // An Instrument is what a reading was taken with, which says what it means for
@@ -130,10 +130,10 @@ const leastSteps = 4
 // of the arbor with the blade turned half round on it, or nothing.
 func RunOutOf(first, turned []measure.Length) (RunOut, error) {
 	if len(first) < leastSteps {
-		return RunOut{}, fault.At("first reading", "read at %d equal steps round the plate or more; there are %d", leastSteps, len(first))
+		return RunOut{}, fault.At("first reading", "read at %d or more equal steps around the plate. There are %d", leastSteps, len(first))
 	}
 	if len(turned) != 0 && len(turned) != len(first) {
-		return RunOut{}, fault.At("second reading", "the second round has %d readings and the first %d: read at the same places", len(turned), len(first))
+		return RunOut{}, fault.At("second reading", "the second round has %d readings and the first %d. Read at the same spots", len(turned), len(first))
 	}
 	lo, hi := first[0], first[0]
 	var sum measure.Length

@@ -59,9 +59,9 @@ const (
 
 // Errors that say why nobody came in.
 var (
-	errWrong = &refusal.Error{Reason: refusal.Unknown, What: say.Of("this name and password do not go together; look whether capitals are locked, and try again")}
-	errCode  = &refusal.Error{Reason: refusal.Unknown, What: say.Of("this name and recovery code do not go together, or the code was used before")}
-	errOften = &refusal.Error{Reason: refusal.TooOften, What: say.Of("this was tried too often; wait a quarter of an hour, or come in with a passkey, a recovery code, or on a browser that you signed in on before")}
+	errWrong = &refusal.Error{Reason: refusal.Unknown, What: say.Of("name and password don't match. Check Caps Lock and try again")}
+	errCode  = &refusal.Error{Reason: refusal.Unknown, What: say.Of("name and recovery code don't match, or the code was used before")}
+	errOften = &refusal.Error{Reason: refusal.TooOften, What: say.Of("too many attempts. Wait 15 minutes, or use a passkey, a recovery code, or a browser you signed in on before")}
 )
 
 // Digest is what is kept of a secret that is long and drawn by chance.
@@ -213,7 +213,7 @@ func (d *Desk) Again(ctx context.Context, person uuid.UUID, password string) err
 	}
 	ok, err := d.Matches(ctx, password, p.Password)
 	if err == nil && !ok {
-		return &refusal.Error{Reason: refusal.Forbidden, Field: "password", What: say.Of("this is not your password; nothing was changed")}
+		return &refusal.Error{Reason: refusal.Forbidden, Field: "password", What: say.Of("that isn't your password. Nothing was changed")}
 	}
 	return err
 }
@@ -227,7 +227,7 @@ func (d *Desk) Named(ctx context.Context, name string) (store.Person, error) {
 func (d *Desk) New(ctx context.Context, st *store.Store, name, password string) (store.Person, error) {
 	folded := fold(name)
 	if folded == "" {
-		return store.Person{}, refusal.Of("name", "a name needs a letter or two, and nothing that cannot be seen")
+		return store.Person{}, refusal.Of("name", "a name needs at least one visible letter and no invisible characters")
 	}
 	if err := strong(password, folded); err != nil {
 		return store.Person{}, err
@@ -239,7 +239,7 @@ func (d *Desk) New(ctx context.Context, st *store.Store, name, password string) 
 	p := store.Person{ID: uuid.New(), Name: strings.TrimSpace(name), Folded: folded, Password: hash, Epoch: 1, Since: d.Now()}
 	err = st.AddPerson(ctx, p)
 	if store.IsDuplicate(err) {
-		err = &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("this name cannot be had; choose another to sign in with, such as one with your first letters behind it. If it is yours already, sign in first and open the invitation again")}
+		err = &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("this name is taken. Choose another one to sign in with, such as one with your initials. If it is yours, sign in first and open the invitation again")}
 	}
 	return p, err
 }
@@ -247,7 +247,7 @@ func (d *Desk) New(ctx context.Context, st *store.Store, name, password string) 
 // strong refuses what is guessed first. Length is what counts.
 func strong(password, folded string) error {
 	if folded != "" && fold(password) == folded {
-		return refusal.Of("password", "the name itself is guessed first; take a few words that have nothing to do with it")
+		return refusal.Of("password", "a password like the name is guessed first. Use a few words that have nothing to do with it")
 	}
 	first := rune(-1)
 	for _, r := range password {
@@ -258,7 +258,7 @@ func strong(password, folded string) error {
 			return nil
 		}
 	}
-	return refusal.Of("password", "one letter over and over is guessed first; take a few words")
+	return refusal.Of("password", "one repeated letter is guessed first. Use a few words")
 }
 
 // ChangePassword sets a new one and ends all sessions; it answers the epoch of
@@ -326,14 +326,14 @@ func (d *Desk) MakeCodes(ctx context.Context, person uuid.UUID) (all []string, e
 // Pin checks the PIN of a member at a tablet.
 func (d *Desk) Pin(ctx context.Context, m store.Member, pin string) error {
 	if err := d.Limit(ctx, "pin "+m.ID.String(), perPin); err != nil {
-		return &refusal.Error{Reason: refusal.TooOften, Field: "pin", What: say.Of("this PIN was tried too often; wait a quarter of an hour, or sign in with your password")}
+		return &refusal.Error{Reason: refusal.TooOften, Field: "pin", What: say.Of("too many PIN attempts. Wait 15 minutes, or sign in with your password")}
 	}
 	ok, err := d.Matches(ctx, pin, m.Pin)
 	if err != nil {
 		return err
 	}
 	if !ok || m.Pin == "" {
-		return &refusal.Error{Reason: refusal.Unknown, Field: "pin", What: say.Of("this is not the PIN that goes with the name")}
+		return &refusal.Error{Reason: refusal.Unknown, Field: "pin", What: say.Of("wrong PIN for this name")}
 	}
 	return d.Store.Forgive(ctx, "pin "+m.ID.String())
 }

@@ -145,7 +145,7 @@ func TestSixteenAtOnceDoItOnce(t *testing.T) {
 		t.Fatalf("a mounting: %d %s", w.code, w.body)
 	}
 	for _, path := range []string{"/saws/" + saws["Long Table"], "/blades/" + blades["Plough"]} {
-		if p := c.must(409, "PUT", path+"/retirement", obj{"reason": "sold"}, keyed()...); !strings.Contains(p["detail"].(string), "mounting under way") {
+		if p := c.must(409, "PUT", path+"/retirement", obj{"reason": "sold"}, keyed()...); !strings.Contains(p["detail"].(string), "mounting in progress") {
 			t.Errorf("retired while it is mounted: %v", p)
 		}
 	}

@@ -216,7 +216,7 @@ func (h *Hub) take(conn net.Conn, line []byte) {
 	g.last, g.fresh = r, true
 	g.lines++
 	if g.state.Word != Live && g.lines > 3 {
-		g.state.Word, g.state.Text = Live, r.Name+" is there."
+		g.state.Word, g.state.Text = Live, r.Name+" is connected."
 		h.tell(Event{State: &g.state})
 	}
 }
@@ -249,7 +249,7 @@ func (h *Hub) greet(conn net.Conn, name string, standIn bool) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	g := h.named(conn, name)
-	g.state = State{Name: name, Word: Live, Text: name + " is there.", StandIn: standIn}
+	g.state = State{Name: name, Word: Live, Text: name + " is connected.", StandIn: standIn}
 	g.lines = 0
 	h.tell(Event{State: &g.state})
 }
@@ -258,7 +258,7 @@ func (h *Hub) greet(conn net.Conn, name string, standIn bool) {
 func (h *Hub) named(conn net.Conn, name string) *gauge {
 	g := h.gauges[name]
 	if g == nil {
-		g = &gauge{state: State{Name: name, Word: Live, Text: name + " is there."}}
+		g = &gauge{state: State{Name: name, Word: Live, Text: name + " is connected."}}
 		h.gauges[name] = g
 	}
 	g.conn = conn
@@ -286,7 +286,7 @@ func (h *Hub) lost(conn net.Conn) {
 	for _, g := range h.gauges {
 		if g.conn == conn {
 			g.conn, g.lines = nil, 0
-			g.state.Word, g.state.Text = Gone, g.state.Name+" is gone; Corte goes on trying. What was captured is kept; type the rest, or wait."
+			g.state.Word, g.state.Text = Gone, g.state.Name+" is disconnected. Corte keeps trying. Captured readings are kept. Type the rest, or wait."
 			h.tell(Event{State: &g.state})
 		}
 	}
@@ -298,7 +298,7 @@ func (h *Hub) handOut() {
 	defer h.mu.Unlock()
 	for _, g := range h.gauges {
 		if !g.heard.IsZero() && g.state.Word != Gone && time.Since(g.heard) > silence {
-			g.state.Word, g.state.Text = Gone, g.state.Name+" is not heard of any more. What was captured is kept; type the rest, or wait."
+			g.state.Word, g.state.Text = Gone, g.state.Name+" sends no more readings. Captured readings are kept. Type the rest, or wait."
 			h.tell(Event{State: &g.state, Heard: true})
 		}
 		if g.fresh {
@@ -371,7 +371,7 @@ func (h *Hub) Hear(e Event) {
 		return
 	}
 	if g == nil {
-		g = &gauge{state: State{Name: name, Word: Live, Text: name + " is there."}}
+		g = &gauge{state: State{Name: name, Word: Live, Text: name + " is connected."}}
 		h.gauges[name] = g
 	}
 	g.heard = time.Now()
@@ -382,7 +382,7 @@ func (h *Hub) Hear(e Event) {
 		return
 	}
 	if g.state.Word == Gone {
-		g.state.Word, g.state.Text = Live, name+" is there."
+		g.state.Word, g.state.Text = Live, name+" is connected."
 		h.tell(Event{State: &g.state, Heard: true})
 	}
 	h.tell(Event{Reading: e.Reading, Heard: true})

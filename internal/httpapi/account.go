@@ -17,7 +17,7 @@ import (
 )
 
 // errOpen refuses calls about accounts on a server without sign-in.
-var errOpen = &refusal.Error{Reason: refusal.Conflict, What: say.Of("this Corte is open to whoever sits at this machine; there is nobody to sign in. CORTE_SIGN_IN=on changes that")}
+var errOpen = &refusal.Error{Reason: refusal.Conflict, What: say.Of("sign-in is off: anyone at this computer can use Corte. Set CORTE_SIGN_IN=on to change that")}
 
 func (s *server) GetSession(ctx context.Context, _ contract.GetSessionRequestObject) (contract.GetSessionResponseObject, error) {
 	out, err := s.session(ctx)
@@ -156,7 +156,7 @@ func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObjec
 func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject) (contract.TakeHandResponseObject, error) {
 	v := visitOf(ctx)
 	if v == nil || v.tablet == nil {
-		return nil, &refusal.Error{Reason: refusal.Conflict, What: say.Of("this is no tablet of the shop; an owner makes it one, on the page of the shop's people")}
+		return nil, &refusal.Error{Reason: refusal.Conflict, What: say.Of("this isn't a shop tablet. An owner can make it one on the People page")}
 	}
 	apart := account.Apart(ctx)
 	m, err := s.Service.Store.Member(apart, v.tablet.Shop, r.Body.MemberID)
@@ -171,7 +171,7 @@ func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject)
 	switch {
 	case !sh.Pins:
 	case pin == "":
-		return nil, refusal.Of("pin", "this shop wants a PIN with the name")
+		return nil, refusal.Of("pin", "this shop requires a PIN with the name")
 	case m.Pin == "":
 		hash, err := s.door.desk.Hash(apart, pin)
 		if err != nil {
@@ -343,14 +343,14 @@ func (s *server) AcceptInvitation(ctx context.Context, r contract.AcceptInvitati
 	name, password := ptr.Value(r.Body.Name), ptr.Value(r.Body.Password)
 	fresh := name != "" || password != ""
 	if !fresh && v.person == nil {
-		return nil, refusal.Of("name", "say what you want to sign in with, a name and a password")
+		return nil, refusal.Of("name", "enter a name and a password to sign in with")
 	}
 	p, shop, err := s.Service.People.Accept(apart, r.Secret, name, func(tx *store.Store) (store.Person, error) {
 		if !fresh {
 			return *v.person, nil
 		}
 		if len([]rune(password)) < leastPassword {
-			return store.Person{}, refusal.Of("password", "a password has at least ten characters; a few words do well")
+			return store.Person{}, refusal.Of("password", "a password has at least ten characters. A few words work well")
 		}
 		return s.door.desk.New(apart, tx, name, password)
 	})

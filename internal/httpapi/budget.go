@@ -33,7 +33,7 @@ func newBudget(places int, wait, grace time.Duration, busy say.Line) *budget {
 // Reading a photo takes about a hundred megabytes and a second or two of a core;
 // listening takes a hundredth of a core for as long as somebody saws.
 func newLooks() *budget {
-	return newBudget(2, 5*time.Second, 0, say.Of("other photos are being read right now. Nothing was saved; send yours again in a moment"))
+	return newBudget(2, 5*time.Second, 0, say.Of("other photos are being processed. Nothing was saved. Send yours again in a moment"))
 }
 
 func newEars() *budget {

@@ -74,11 +74,11 @@ func (s *server) ListCopies(ctx context.Context, _ contract.ListCopiesRequestObj
 func (s *server) MakeCopy(ctx context.Context, _ contract.MakeCopyRequestObject) (contract.MakeCopyResponseObject, error) {
 	keeper := s.keeper(ctx)
 	if keeper == nil {
-		return nil, refusal.Of("copies", "this Corte keeps no copies; CORTE_COPIES names a folder for them")
+		return nil, refusal.Of("copies", "backups are off. Set CORTE_COPIES to a folder for them")
 	}
 	var path *fs.PathError
 	if _, err := keeper.Make(ctx); errors.As(err, &path) {
-		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "copies", What: say.Of("no copy could be written to %s on the machine that Corte runs on: %s", say.Word(keeper.Dir), say.Word(path.Err.Error()))}
+		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "copies", What: say.Of("can't write a backup to %s on the server: %s", say.Word(keeper.Dir), say.Word(path.Err.Error()))}
 	} else if err != nil {
 		return nil, err
 	}

@@ -78,7 +78,7 @@ func (n need) met(a record.Actor) bool {
 
 // word names who meets a need, for people.
 func (n need) word() string {
-	return [...]string{"anybody", "whoever has signed in with a password", "a viewer", "a learner", "a worker", "an owner"}[n]
+	return [...]string{"anybody", "people signed in with a password", "a viewer", "a learner", "a worker", "an owner"}[n]
 }
 
 // needs maps each route, by method and path as Gin names them, to its need. It fails
@@ -99,7 +99,7 @@ func needs(spec *openapi3.T) (map[string]need, error) {
 			call := strings.ToLower(op.OperationID[:1]) + op.OperationID[1:] // the embedded contract has them as Go names them
 			n, ok := by[call]
 			if !ok {
-				return nil, fmt.Errorf("nobody has said who may %s", call)
+				return nil, fmt.Errorf("it isn't set who may %s", call)
 			}
 			delete(by, call)
 			out[method+" "+base+strings.NewReplacer("{", ":", "}", "").Replace(path)] = n
@@ -134,13 +134,13 @@ func (s *server) onlyWhoMay(need map[string]need) gin.HandlerFunc {
 			refuse(c, http.StatusForbidden, "", "The demo shop has no accounts, people or links to change. Do this in your own shop.")
 		case n.met(a):
 		case a.Way == record.Out:
-			refuse(c, http.StatusUnauthorized, "", "Sign in first: this shop is not open to everybody.")
+			refuse(c, http.StatusUnauthorized, "", "Sign in first.")
 		case a.Way == record.Tablet && a.Member == nil:
-			refuse(c, http.StatusForbidden, "", "Tap your name first, so that it is known who does this.")
+			refuse(c, http.StatusForbidden, "", "Tap your name first.")
 		case a.Way == record.Tablet && n > keeping:
-			refuse(c, http.StatusForbidden, "", "This is not done at a tablet of the shop; an owner signs in for it with a password.")
+			refuse(c, http.StatusForbidden, "", "You can't do this on a shop tablet. An owner has to sign in with a password.")
 		case a.Role == record.Nobody:
-			refuse(c, http.StatusForbidden, "", "You belong to no shop here any more; ask an owner to invite you.")
+			refuse(c, http.StatusForbidden, "", "You no longer belong to a shop here. Ask an owner to invite you.")
 		default:
 			refuse(c, http.StatusForbidden, "", fmt.Sprintf("This needs %s; you are a %s in this shop. An owner can do it, or give you another role.", n.word(), a.Role))
 		}

@@ -27,8 +27,8 @@ func passkeysUnder(host string) bool {
 }
 
 var (
-	errNoPasskeys = &refusal.Error{Reason: refusal.Conflict, What: say.Of("passkeys need an address with a name in it and TLS, or localhost; under this address, sign in with the password")}
-	errPasskey    = &refusal.Error{Reason: refusal.Unknown, What: say.Of("this passkey opens nothing here; sign in with the password")}
+	errNoPasskeys = &refusal.Error{Reason: refusal.Conflict, What: say.Of("passkeys need https with a host name, or localhost. At this address, sign in with your password")}
+	errPasskey    = &refusal.Error{Reason: refusal.Unknown, What: say.Of("that passkey doesn't belong to this shop. Sign in with your password")}
 )
 
 // relying is the relying party of WebAuthn: this server, under the host name of the
@@ -88,7 +88,7 @@ func (v *visit) options(ctx context.Context, asked any, kept *webauthn.SessionDa
 func (v *visit) asked(ctx context.Context) (kept webauthn.SessionData, err error) {
 	raw := v.door.sessions.PopBytes(ctx, inPasskey)
 	if raw == nil {
-		return kept, &refusal.Error{Reason: refusal.Conflict, What: say.Of("this took too long, or was answered already; begin again")}
+		return kept, &refusal.Error{Reason: refusal.Conflict, What: say.Of("this took too long or was already answered. Start again")}
 	}
 	return kept, json.Unmarshal(raw, &kept)
 }
@@ -199,12 +199,12 @@ func (s *server) AddPasskey(ctx context.Context, r contract.AddPasskeyRequestObj
 	}
 	said, err := protocol.ParseCredentialCreationResponseBytes(raw)
 	if err != nil {
-		return nil, refusal.Of("credential", "this is no answer of an authenticator")
+		return nil, refusal.Of("credential", "the passkey's answer can't be read")
 	}
 	credential, err := w.CreateCredential(holder{*v.person, nil}, kept, said)
 	var wrong *protocol.Error
 	if errors.As(err, &wrong) {
-		return nil, refusal.Of("credential", "the authenticator's answer does not go with what it was asked; begin again")
+		return nil, refusal.Of("credential", "the passkey's answer doesn't match the request. Start again")
 	}
 	if err != nil {
 		return nil, err
@@ -215,7 +215,7 @@ func (s *server) AddPasskey(ctx context.Context, r contract.AddPasskeyRequestObj
 	apart := account.Apart(ctx)
 	err = s.Service.Store.AddPasskey(apart, store.Passkey{ID: uuid.New(), Person: v.person.ID, Handle: credential.ID, Name: r.Body.Name, Credential: raw, Made: s.Service.Now()})
 	if store.IsDuplicate(err) {
-		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "credential", What: say.Of("this passkey is here already")}
+		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "credential", What: say.Of("you already have this passkey here")}
 	}
 	if err == nil {
 		_, err = s.noted(ctx, apart, *v.person, "added a passkey")
@@ -233,7 +233,7 @@ func (s *server) DropPasskey(ctx context.Context, r contract.DropPasskeyRequestO
 	if err := s.Service.Store.DropPasskey(apart, v.person.ID, r.ID); err != nil {
 		return nil, refusal.NotThere(err, "id", "passkey")
 	}
-	if _, err := s.noted(ctx, apart, *v.person, "let a passkey go"); err != nil {
+	if _, err := s.noted(ctx, apart, *v.person, "removed a passkey"); err != nil {
 		return nil, err
 	}
 	out, err := s.account(ctx)

@@ -99,7 +99,7 @@ func (s *server) AddDevice(ctx context.Context, r contract.AddDeviceRequestObjec
 		return nil, errOpen
 	}
 	if record.ActorOf(ctx).Way != record.SignedIn {
-		return nil, &refusal.Error{Reason: refusal.Forbidden, What: say.Of("sign in on the browser that is to be the tablet")}
+		return nil, &refusal.Error{Reason: refusal.Forbidden, What: say.Of("sign in on the browser that will be the tablet")}
 	}
 	secret, err := s.In(ctx).People.AddTablet(ctx, request.Shop(ctx), r.Body.Name)
 	if err != nil {

@@ -673,7 +673,7 @@ func TestRoles(t *testing.T) {
 	for _, a := range stays.must(200, "GET", "/audit", nil)["items"].([]any) {
 		found += fmt.Sprint(a.(obj)["who"], " ", a.(obj)["what"], "\n")
 	}
-	for _, want := range []string{"Rosa struck a row", "changed a role from owner to viewer", "let somebody go", "withdrew a token", "made a token as owner", "took an invitation as learner"} {
+	for _, want := range []string{"Rosa struck a row", "changed a role from owner to viewer", "removed a person", "withdrew a token", "made a token as owner", "took an invitation as learner"} {
 		if !strings.Contains(found, want) {
 			t.Errorf("the audit lacks %q:\n%s", want, found)
 		}
@@ -790,7 +790,7 @@ func TestSignedOff(t *testing.T) {
 	if v, _ := says(rosa, obj{"stood_by": true}); v != "" {
 		t.Errorf("stood by: %s", v)
 	}
-	if note := log(201, obj{"stood_by": true}); note != "Somebody signed off for it stood by." {
+	if note := log(201, obj{"stood_by": true}); note != "A person who is signed off stood by." {
 		t.Errorf("stood by, the log notes %q", note)
 	}
 	// Signed off for rips on this saw, and no other kind nor saw.
@@ -915,7 +915,7 @@ func TestFoundingAnotherShop(t *testing.T) {
 	if n := len(maren.must(200, "GET", "/blades", nil)["items"].([]any)); n < 20 {
 		t.Errorf("%d blades came with it", n)
 	}
-	if heard := fmt.Sprint(maren.must(200, "GET", "/audit", nil)["items"]); !strings.Contains(heard, "founded the shop") {
+	if heard := fmt.Sprint(maren.must(200, "GET", "/audit", nil)["items"]); !strings.Contains(heard, "created the shop") {
 		t.Errorf("of it is told %s", heard)
 	}
 	n := 0

@@ -75,33 +75,33 @@ func refuseError(c *gin.Context, err error) {
 		name := kind.Field[strings.LastIndexByte(kind.Field, '.')+1:]
 		refuse(c, http.StatusBadRequest, kind.Field, fmt.Sprintf("%s must be a whole number, written in digits alone.", name))
 	case errors.Is(err, errUnreadBody):
-		refuse(c, http.StatusRequestTimeout, "", "This request came in too slowly to be read. Nothing was saved; send it again.")
+		refuse(c, http.StatusRequestTimeout, "", "This request arrived too slowly. Nothing was saved. Send it again.")
 	case errors.Is(c.Request.Context().Err(), context.Canceled):
 		c.Abort() // nobody is listening any more, and whatever failed then says nothing of the database
 	case errors.Is(err, store.ErrUnknown):
 		slog.Error("no answer to a commit", "request_id", c.GetString(requestIDKey), "error", err)
-		refuse(c, http.StatusServiceUnavailable, "", "The database went away while this was being kept, so it is not known whether it was saved. The same button is safe: it is never kept twice.")
+		refuse(c, http.StatusServiceUnavailable, "", "The database connection was lost, so this may or may not be saved. Press again: it won't be saved twice.")
 	case errors.As(err, &gone):
 		outageOf(c).lost(err)
-		refuse(c, http.StatusServiceUnavailable, "", "The database does not answer. Nothing was saved; try again in a moment.")
+		refuse(c, http.StatusServiceUnavailable, "", "No answer from the database. Nothing was saved. Try again in a moment.")
 	case errors.Is(err, context.DeadlineExceeded):
-		refuse(c, http.StatusServiceUnavailable, "", "The database took too long to answer. Nothing was saved; try again.")
+		refuse(c, http.StatusServiceUnavailable, "", "The database took too long. Nothing was saved. Try again.")
 	case lost(err):
 		outageOf(c).lost(err)
-		refuse(c, http.StatusServiceUnavailable, "", "The database went away in the middle of this. The same button is safe: nothing is ever kept twice.")
+		refuse(c, http.StatusServiceUnavailable, "", "The database connection was lost. Press again: nothing is saved twice.")
 	case errors.As(err, &db) && db.Code == diskFull:
 		slog.Error("disk full", "request_id", c.GetString(requestIDKey), "error", err)
-		refuse(c, http.StatusInsufficientStorage, "", "The disk under the database is full. Nothing was saved; make room and try again.")
+		refuse(c, http.StatusInsufficientStorage, "", "The database disk is full. Nothing was saved. Make room and try again.")
 	case errors.As(err, &db) && (db.Code == zeroByte || db.Code == zeroEscape):
-		refuse(c, http.StatusUnprocessableEntity, "", "There is a character in the text that cannot be kept, a zero byte. Nothing was saved; write the text anew.")
+		refuse(c, http.StatusUnprocessableEntity, "", "The text contains a character that can't be saved (a zero byte). Nothing was saved. Type the text again.")
 	default:
 		slog.Error("request failed", "request_id", c.GetString(requestIDKey), "error", err)
-		refuse(c, http.StatusInternalServerError, "", "Something went wrong inside Corte. Nothing was saved; the server's log has more under this request's id.")
+		refuse(c, http.StatusInternalServerError, "", "Something went wrong. Nothing was saved. The server's log has details under this request's id.")
 	}
 }
 
 // errUnreadBody is returned where a request's body did not come in time.
-var errUnreadBody = errors.New("the body did not come in time")
+var errUnreadBody = errors.New("the request body didn't arrive in time")
 
 // readBody reads what a request carries, up to the most that its address takes.
 // It waits for the client, so it comes before any transaction.
@@ -159,7 +159,7 @@ func contractBreach(e *openapi3filter.RequestError) (status int, field, detail s
 		}
 		return http.StatusBadRequest, field, fmt.Sprintf("%s is missing.", field)
 	case errors.As(e.Err, &syntax), errors.As(e.Err, &parse) && e.Parameter == nil:
-		return http.StatusBadRequest, "", "What was sent is not JSON that can be read: numbers must be plain numbers, names in quotes."
+		return http.StatusBadRequest, "", "This isn't valid JSON. Write plain numbers, and names in quotes."
 	case e.Parameter != nil:
 		return http.StatusBadRequest, field, fmt.Sprintf("%s cannot be read.", field)
 	}

@@ -184,7 +184,7 @@ func madeBy(c *gin.Context) {
 		is += a.Member.String()
 	}
 	if said != is {
-		refuse(c, http.StatusForbidden, "", "Someone else made this on this device. Nothing was saved; it waits until they sign in here again.")
+		refuse(c, http.StatusForbidden, "", "Another person made this on this device. Nothing was saved. It waits until they sign in here again.")
 	}
 }
 

@@ -65,7 +65,7 @@ func (w *web) serve(c *gin.Context) {
 		return
 	}
 	if strings.HasPrefix(name, "assets/") {
-		refuse(c, http.StatusNotFound, "", "This file is not part of this build; reload the page.")
+		refuse(c, http.StatusNotFound, "", "This file isn't part of this version. Reload the page.")
 		return
 	}
 	nonce := rand.Text()

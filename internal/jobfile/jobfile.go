@@ -81,9 +81,9 @@ func readJSON(raw []byte) []corejob.Line {
 	}
 	switch err := json.Unmarshal(raw, &in); {
 	case err != nil:
-		return whole("this is no list as JSON: %s", say.Word(err.Error()))
+		return whole("this isn't a list in JSON: %s", say.Word(err.Error()))
 	case in.Format != format || in.Version < 1 || in.Version > version:
-		return whole("this is not a job's file that this Corte reads, which says format %q and version %d", format, version)
+		return whole("this isn't a job file for this version of Corte, which has format %q and version %d", format, version)
 	}
 	var out []corejob.Line
 	for i, text := range in.Rows[:min(len(in.Rows), corejob.Most)] {
@@ -127,7 +127,7 @@ func Calendar(j job.Job, from, now time.Time) []byte {
 			e.SetLocation(t.SawName)
 			var does bytes.Buffer
 			if t.Wash {
-				does.WriteString("Wash it first.\n")
+				does.WriteString("Clean it first.\n")
 			}
 			for _, c := range t.Cuts {
 				fmt.Fprintf(&does, "%d × %s\n", c.Pieces, names[c.Row.String()].Name)

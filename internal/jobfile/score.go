@@ -81,10 +81,10 @@ func Score(j job.Job, u measure.Unit) ([]byte, error) {
 			bars = append(bars, bar{staffX + t.Begin*scale, top, t.BladeName, t.Changed})
 			head := t.SawName + ": " + t.BladeName
 			if t.Changed {
-				head += ", put on"
+				head += ", mounted"
 			}
 			if t.Wash {
-				head += ", washed first"
+				head += ", clean first"
 				boxes = append(boxes, box{staffX + t.Begin*scale, top + 26, max(2, (t.CutsFrom-t.Begin)*scale-1), "wash", false})
 			}
 			add(true, head, t.Stage.String(), "", "")

@@ -378,7 +378,7 @@ func Read(file []byte, u measure.Unit, zone *time.Location) ([]Row, error) {
 			row.Err = row.check(true)
 		}
 		if out = append(out, row); len(out) > mostRows {
-			return nil, fmt.Errorf("the file has more than %d rows; bring it in in parts", mostRows)
+			return nil, fmt.Errorf("the file has more than %d rows. Import it in parts", mostRows)
 		}
 	}
 }
@@ -393,10 +393,10 @@ func readJSON(file []byte) ([]Row, error) {
 		return nil, fmt.Errorf("the file is not JSON: %w", err)
 	}
 	if whole.Format != "corte-log" || whole.Version != 1 {
-		return nil, errors.New("the file is not a log of Corte: format must be corte-log and version 1")
+		return nil, errors.New("this isn't a Corte log: format must be corte-log and version 1")
 	}
 	if len(whole.Rows) > mostRows {
-		return nil, fmt.Errorf("the file has more than %d rows; bring it in in parts", mostRows)
+		return nil, fmt.Errorf("the file has more than %d rows. Import it in parts", mostRows)
 	}
 	out := make([]Row, len(whole.Rows))
 	for i, raw := range whole.Rows {
@@ -429,7 +429,7 @@ func Check(e store.Entry) error {
 			return fmt.Errorf("detail of a row of kind %s: %w", e.Kind, err)
 		}
 		if r.Cut == nil && e.Kind == history.KindCut {
-			return errors.New("what was cut cannot be read")
+			return errors.New("the cut can't be read")
 		}
 		return r.check(false)
 	}
@@ -453,7 +453,7 @@ func readDetail(kind history.Kind, raw json.RawMessage, into any, strict bool) e
 // must stand in today's table, and every field be one of today's.
 func (r *Record) check(known bool) error {
 	if r.At.IsZero() {
-		return errors.New("say when it was, in the column at")
+		return errors.New("enter the date in the column at")
 	}
 	for name, v := range map[string]string{"blade": r.Blade, "saw": r.Saw, "by": r.By} {
 		if strings.ContainsAny(v, "\r\n\x00") {
@@ -461,7 +461,7 @@ func (r *Record) check(known bool) error {
 		}
 	}
 	if strings.ContainsRune(r.Note, 0) || bytes.Contains(r.More, []byte(`\u0000`)) {
-		return errors.New("it holds a zero byte, which cannot be kept; write the text anew")
+		return errors.New("it contains a zero byte, which can't be saved. Type the text again")
 	}
 	var into any
 	switch history.Kind(r.Kind) {
@@ -488,7 +488,7 @@ func (r *Record) check(known bool) error {
 	case history.KindNoted, history.KindMounted, history.KindDismounted, history.KindMoved:
 		into = &struct{}{}
 	case history.KindStruck, history.KindRetired, history.KindRestored, history.KindCompared, history.KindTraced:
-		return fmt.Errorf("a row of kind %s is left out: it is about another row, or about the rack", r.Kind)
+		return fmt.Errorf("rows of kind %s aren't imported: they belong to other rows or to the blades", r.Kind)
 	default:
 		return fmt.Errorf("%q is not a kind of row; use cut, washed, sharpened, noted, inspected, judged or another of docs/operation.md", r.Kind)
 	}

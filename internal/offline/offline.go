@@ -130,7 +130,7 @@ func (h *Host) Listen(saw, blade string, rate float64) (status int, out []byte) 
 // Hear answers a block of sound with what was heard so far, as the server does.
 func (h *Host) Hear(block []byte) (status int, out []byte) {
 	if h.live == nil {
-		return said(nil, "", refusal.Of("rate", "nobody has begun to listen"))
+		return said(nil, "", refusal.Of("rate", "listening hasn't started"))
 	}
 	samples := wire.Samples(block)
 	h.heard += len(samples)

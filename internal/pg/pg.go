@@ -205,7 +205,7 @@ func Running(ctx context.Context, dir, database string) string {
 	return s.URL(database)
 }
 
-var errHeld = errors.New("another Corte is using this data folder; stop it first, or give this one a folder of its own with CORTE_DATA")
+var errHeld = errors.New("another Corte is using this data folder. Stop it first, or set CORTE_DATA to another folder")
 
 // find looks for PostgreSQL's programs where packages put them.
 func find() (string, error) {
@@ -235,7 +235,7 @@ func RunAs() (*syscall.Credential, error) {
 	}
 	u, err := user.Lookup("postgres")
 	if err != nil {
-		return nil, errors.New("PostgreSQL does not run as root and there is no user postgres; install the package postgresql, or start Corte as another user")
+		return nil, errors.New("PostgreSQL can't run as root and there is no user postgres. Install the package postgresql, or start Corte as another user")
 	}
 	uid, _ := strconv.ParseUint(u.Uid, 10, 32)
 	gid, _ := strconv.ParseUint(u.Gid, 10, 32)
@@ -244,7 +244,7 @@ func RunAs() (*syscall.Credential, error) {
 
 func prepare(dir string, as *syscall.Credential) error {
 	if err := os.MkdirAll(dir, 0o755); err != nil {
-		return fmt.Errorf("the data folder cannot be made (%w); set CORTE_DATA to a folder that can be written", err)
+		return fmt.Errorf("can't create the data folder (%w). Set CORTE_DATA to a folder you can write to", err)
 	}
 	if as != nil {
 		if err := os.Chown(dir, int(as.Uid), int(as.Gid)); err != nil {
@@ -253,7 +253,7 @@ func prepare(dir string, as *syscall.Credential) error {
 	}
 	var fs syscall.Statfs_t
 	if err := syscall.Statfs(dir, &fs); err == nil && fs.Bavail*uint64(fs.Bsize) < leastFree {
-		return fmt.Errorf("the disk is full: %s has %d MB left, and Corte wants %d; make room, or set CORTE_DATA to a folder on another disk",
+		return fmt.Errorf("the disk is full: %s has %d MB left and Corte needs %d. Make room, or set CORTE_DATA to a folder on another disk",
 			dir, fs.Bavail*uint64(fs.Bsize)>>20, leastFree>>20)
 	}
 	return nil
@@ -476,7 +476,7 @@ func freePort() (int, error) {
 // comes down to.
 func fullOr(err error) error {
 	if errors.Is(err, syscall.ENOSPC) || strings.Contains(err.Error(), "No space left") {
-		return errors.New("the disk is full; make room, or set CORTE_DATA to a folder on another disk")
+		return errors.New("the disk is full. Make room, or set CORTE_DATA to a folder on another disk")
 	}
 	return err
 }

@@ -32,16 +32,16 @@ const tone = 82 // JPEG quality
 
 var (
 	// ErrUnreadable is returned for what is not a photo.
-	ErrUnreadable = errors.New("this is not a photo that can be read; send a JPEG, PNG or WebP")
+	ErrUnreadable = errors.New("can't read this photo. Send a JPEG, PNG or WebP")
 	// ErrLate is returned where the context ended before the photo was done.
-	ErrLate = errors.New("many photos are being made smaller just now, and there was no time for this one; nothing was saved. Send it again, or a smaller one")
+	ErrLate = errors.New("too many photos are being processed. Nothing was saved. Send it again in a moment, or a smaller one")
 )
 
 // A SizeError is returned for a photo of too many pixels for its format.
 type SizeError struct{ Width, Height, Most int }
 
 func (e *SizeError) Error() string {
-	return fmt.Sprintf("%d by %d pixels are more than are needed; send at most %d million in this format", e.Width, e.Height, e.Most/1_000_000)
+	return fmt.Sprintf("%d by %d pixels is too large. Send at most %d million pixels in this format", e.Width, e.Height, e.Most/1_000_000)
 }
 
 // mostPixels is how many pixels of a file are read, by what decoding one of its

@@ -117,7 +117,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		found = where(rack, func(t there) bool { return t.name == l.Name && t.retired == (l.Retired != nil) })
 	}
 	if len(found) > 1 {
-		refuse("name", "%d on the rack are called %s; give the row the id of the one that is meant.", len(found), l.Name)
+		refuse("name", "%d of yours are called %s. Give this row the id of the one you mean.", len(found), l.Name)
 		return
 	}
 	version := 0
@@ -158,7 +158,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		}
 	}
 	if before, twice := met[id]; twice {
-		refuse("id", "Row %d is about the same one.", before)
+		refuse("id", "Row %d has the same one.", before)
 		return
 	}
 	if l.What == Blade && l.Retired == nil && (len(found) == 0 || found[0].name != l.Blade.Name) {
@@ -174,7 +174,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 			}
 		}
 		if other := record.FreeName(l.Blade.Name, taken); other != l.Blade.Name {
-			refuse("name", "A blade is called %s already; call this one %s.", l.Blade.Name, other)
+			refuse("name", "A blade is already called %s. Call this one %s.", l.Blade.Name, other)
 			return
 		}
 	}

@@ -95,7 +95,7 @@ func (r *Reader) Read(format contract.FileFormat, text string) ([]Row, error) {
 	}
 	out, err := rows(text)
 	if err == nil && len(out) > mostRows {
-		err = fmt.Errorf("the file has %d rows; send at most %d at once", len(out), mostRows)
+		err = fmt.Errorf("the file has %d rows. Send at most %d at once", len(out), mostRows)
 	}
 	if err == nil && len(out) == 0 {
 		err = errors.New("the file has no rows")
@@ -108,10 +108,10 @@ func (r *Reader) readJSON(text string) ([]Row, error) {
 	d.DisallowUnknownFields()
 	var doc document
 	if err := d.Decode(&doc); err != nil {
-		return nil, fmt.Errorf("this is not a rack file: %s", plainly(err))
+		return nil, fmt.Errorf("this isn't a file of saws and blades: %s", plainly(err))
 	}
 	if doc.Format != formatName || doc.Version != formatVersion {
-		return nil, fmt.Errorf("this is not a rack file of version %d; its format should be %q", formatVersion, formatName)
+		return nil, fmt.Errorf("this isn't a file of version %d. Its format should be %q", formatVersion, formatName)
 	}
 	var rows []Row
 	for i, raw := range doc.Saws {
@@ -126,7 +126,7 @@ func (r *Reader) readJSON(text string) ([]Row, error) {
 func plainly(err error) string {
 	var syntax *json.SyntaxError
 	if errors.As(err, &syntax) {
-		return fmt.Sprintf("it is not JSON from character %d on", syntax.Offset)
+		return fmt.Sprintf("the JSON is wrong from character %d on", syntax.Offset)
 	}
 	if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
 		return "it ends too early"
@@ -150,7 +150,7 @@ func (r *Reader) rowOf(n int, what What, fields map[string]any) Row {
 		text, _ := id.(string)
 		var err error
 		if row.ID, err = uuid.Parse(text); err != nil {
-			row.problem("id", "The id is not a UUID; leave it out to add the row as a new one.")
+			row.problem("id", "The id isn't a UUID. Leave it out to add the row as new.")
 		}
 		delete(fields, "id")
 	}
@@ -270,7 +270,7 @@ func (r *Reader) readCSV(text string) ([]Row, error) {
 	props, columns := r.schema(Blade).Properties, map[string]bool{}
 	for _, h := range table.Columns {
 		if columns[h] = true; h != "id" && h != "retired" && props[h] == nil {
-			return nil, fmt.Errorf("%q in the first line is not a field that is known; an export shows them all", h)
+			return nil, fmt.Errorf("%q in the first line is an unknown field. An export shows them all", h)
 		}
 	}
 	if !columns["name"] && !columns["id"] {

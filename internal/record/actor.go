@@ -33,7 +33,7 @@ func ParseRole(s string) (Role, error) {
 	if i := slices.Index(roleNames[:], s); i > 0 {
 		return Role(i), nil
 	}
-	return Nobody, fmt.Errorf("%q is no role", s)
+	return Nobody, fmt.Errorf("%q is not a role", s)
 }
 
 // A Way is how somebody came in.
@@ -70,7 +70,7 @@ func (a Actor) Who() string {
 	case a.Name != "":
 		return a.Name
 	case a.Way == Open:
-		return "somebody at this machine"
+		return "a person at this computer"
 	}
 	return "somebody"
 }

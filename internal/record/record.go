@@ -26,7 +26,7 @@ import (
 // Why a row is not to be had.
 var (
 	ErrNone  = errors.New("no such row")
-	ErrStale = errors.New("changed by somebody else")
+	ErrStale = errors.New("changed by another person")
 )
 
 // A DamagedError is a row that cannot be read: a value in it is none that Corte

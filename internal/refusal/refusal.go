@@ -89,13 +89,13 @@ func NotThere(err error, field, what string) error {
 
 // OfDamaged turns a row that cannot be read into a sentence.
 func OfDamaged(err *record.DamagedError) *Error {
-	return &Error{Reason: Conflict, What: say.Of("this record is damaged and can't be read (%s). Nothing was changed; an owner can repair or remove it on the Shop page", say.Word(err.Why.Error()))}
+	return &Error{Reason: Conflict, What: say.Of("this record is damaged and can't be read (%s). Nothing was changed. An owner can repair or remove it on the Settings page", say.Word(err.Why.Error()))}
 }
 
 // Changed turns a row that was changed in the meantime into a sentence.
 func Changed(err error, what string) error {
 	if errors.Is(err, record.ErrStale) {
-		return &Error{Reason: Stale, What: say.Of("somebody else has changed this %s since you opened it; nothing was saved. Look at what they changed, then save again", say.Word(what))}
+		return &Error{Reason: Stale, What: say.Of("another person changed this %s since you opened it. Nothing was saved. Look at what they changed, then save again", say.Word(what))}
 	}
 	return err
 }

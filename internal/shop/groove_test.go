@@ -265,7 +265,7 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "nobody has said what this set is made of") {
+	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "its parts aren't recorded") {
 		t.Errorf("a set of nothing: %v, %s", w.Verdict, w.Says)
 	}
 	var e *refusal.Error

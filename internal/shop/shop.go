@@ -77,9 +77,9 @@ func (s *Service) Once(ctx context.Context, shop uuid.UUID, key string, request 
 	out, err := s.Store.Once(ctx, shop, key, request, func(tx *store.Store) (store.Answer, error) { return act(over(s.In(tx))) })
 	switch {
 	case errors.Is(err, store.ErrKeyReused):
-		return out, refusal.Of("Idempotency-Key", "this key was sent before with something else; send what is new with a new key")
+		return out, refusal.Of("Idempotency-Key", "this idempotency key was used for another request. Use a new key")
 	case errors.Is(err, store.ErrAnsweredBefore):
-		return out, &refusal.Error{Reason: refusal.Conflict, Field: "Idempotency-Key", What: say.Of("this was kept already, by the Corte that ran here before; nothing was done twice")}
+		return out, &refusal.Error{Reason: refusal.Conflict, Field: "Idempotency-Key", What: say.Of("this was already saved. Nothing was done twice")}
 	}
 	return out, err
 }

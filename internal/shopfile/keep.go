@@ -65,7 +65,7 @@ func read(ctx context.Context, st *store.Store, part *os.File) (*File, error) {
 	}
 	faults, err := f.Intact(ctx, st)
 	if err == nil && len(faults) > 0 {
-		err = fmt.Errorf("the copy that was written cannot be read back: %v", faults[0])
+		err = fmt.Errorf("the backup can't be read back: %v", faults[0])
 	}
 	return f, err
 }

@@ -46,7 +46,7 @@ type File struct {
 func Open(r io.ReaderAt, size int64) (*File, error) {
 	z, err := zip.NewReader(r, size)
 	if err != nil {
-		return nil, refusal.Of("file", "this is no whole shop file: it is not a ZIP, or its end is missing")
+		return nil, refusal.Of("file", "this isn't a backup: it isn't a ZIP, or its end is missing")
 	}
 	if err := noMore(z, size); err != nil {
 		return nil, err
@@ -54,7 +54,7 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 	f := &File{entries: map[string]*zip.File{}}
 	for _, e := range z.File {
 		if f.entries[e.Name] != nil {
-			return nil, refusal.Of("file", "%q stands in it twice", e.Name)
+			return nil, refusal.Of("file", "it contains %q twice", e.Name)
 		}
 		f.entries[e.Name] = e
 	}
@@ -64,7 +64,7 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 	}{{manifestName, &f.Manifest}, {sumsName, &f.sums}} {
 		e := f.entries[part.name]
 		if e == nil {
-			return nil, refusal.Of("file", "this is no shop file of Corte, or its end is missing: %s is not in it", say.Word(part.name))
+			return nil, refusal.Of("file", "this isn't a Corte backup, or its end is missing: it has no %s", say.Word(part.name))
 		}
 		if err := readJSON(e, part.into); err != nil {
 			return nil, refusal.Of("file", "%s in it cannot be read", say.Word(part.name))
@@ -72,16 +72,16 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 	}
 	switch {
 	case f.Format != Format:
-		return nil, refusal.Of("file", "this is no shop file of Corte")
+		return nil, refusal.Of("file", "this isn't a Corte backup")
 	case f.Version < 1:
-		return nil, refusal.Of("file", "this file claims format %d, and formats start at 1", f.Version)
+		return nil, refusal.Of("file", "this file says format %d, but formats start at 1", f.Version)
 	case f.Version > Version:
-		return nil, refusal.Of("file", "a later Corte wrote this file (format %d); this one reads up to format %d", f.Version, Version)
+		return nil, refusal.Of("file", "this file is from a newer version of Corte (format %d). This version reads up to format %d", f.Version, Version)
 	}
 	unpacked := int64(0)
 	for _, s := range f.sums.Entries {
 		if s.Bytes < 0 || s.Bytes > mostUnpacked || unpacked > mostUnpacked-s.Bytes {
-			return nil, refusal.Of("file", "unpacked it would be larger than any shop is")
+			return nil, refusal.Of("file", "unpacked it would be too large")
 		}
 		unpacked += s.Bytes
 	}
@@ -193,14 +193,14 @@ func (f *File) intact(tables []store.Table) []say.Line {
 		known[tableName(t.Name)] = true
 		i := slices.IndexFunc(tables, func(k store.Table) bool { return k.Name == t.Name })
 		if i < 0 {
-			wrong("it has a table %s, which this Corte has not", say.Word(t.Name))
+			wrong("it has a table %s that this version doesn't know", say.Word(t.Name))
 			continue
 		}
 		columns := map[string]bool{}
 		for _, c := range t.Columns {
 			columns[c] = true
 			if !slices.Contains(tables[i].Columns, c) {
-				wrong("its %s have %s, which this Corte does not know", say.Word(t.Name), say.Word(c))
+				wrong("its %s have %s, which this version doesn't know", say.Word(t.Name), say.Word(c))
 			}
 		}
 		f.checkEntry(tableName(t.Name), columns, wrong)
@@ -214,7 +214,7 @@ func (f *File) intact(tables []store.Table) []say.Line {
 			}
 		}
 		if !known[name] {
-			wrong("%q is in it, which is no part of a shop", name)
+			wrong("it contains %q, which isn't part of a backup", name)
 		}
 	}
 	for name := range f.sums.Entries {
@@ -296,10 +296,10 @@ func (f *File) Restore(ctx context.Context, st *store.Store, shop uuid.UUID, p P
 			return err
 		}
 		if has > 0 {
-			return &refusal.Error{Reason: refusal.Conflict, Field: "shop", What: say.Of("this shop is not empty, it has %d rows; a copy is brought into an empty shop", has)}
+			return &refusal.Error{Reason: refusal.Conflict, Field: "shop", What: say.Of("this shop isn't empty: it has %d rows. Restore into an empty shop", has)}
 		}
 		if err := st.TakeSettings(ctx, shop, f.Shop); err != nil {
-			return refusal.Of("file", "the shop's own settings in it cannot be taken")
+			return refusal.Of("file", "its shop settings can't be used")
 		}
 		tables, err := st.Tables(ctx)
 		if err != nil {

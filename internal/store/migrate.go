@@ -37,7 +37,7 @@ func (s *Store) Migrate(ctx context.Context) error {
 		return err
 	}
 	if err := s.migrate(ctx, dir); err != nil {
-		return fmt.Errorf("the database could not be brought up to date: %w", err)
+		return fmt.Errorf("can't update the database: %w", err)
 	}
 	if err := s.FoldNew(ctx); err != nil {
 		return err
@@ -74,7 +74,7 @@ func (s *Store) migrate(ctx context.Context, dir fs.FS) error {
 			return err
 		}
 		if try == tries {
-			return fmt.Errorf("its tables were in use for two minutes, perhaps by a copy that is being made; start Corte again when that is done: %w", err)
+			return fmt.Errorf("its tables were in use for two minutes, perhaps by a running backup. Start Corte again afterward: %w", err)
 		}
 		select {
 		case <-ctx.Done():

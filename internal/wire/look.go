@@ -128,7 +128,7 @@ func Unmarked(in contract.UnmarkedReadings) (out contract.UnmarkedBlade, err err
 	}
 	if in.KerfMm != nil && in.PlateMm != nil {
 		if *in.PlateMm >= *in.KerfMm {
-			return out, refusal.Of("plate_mm", "the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")
+			return out, refusal.Of("plate_mm", "the plate is as thick as the kerf, so the blade would rub. Measure across two neighboring tips, and the plate between them")
 		}
 		out.SideClearanceMm = ptr.To((*in.KerfMm - *in.PlateMm) / 2)
 	}

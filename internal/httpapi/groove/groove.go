@@ -107,7 +107,7 @@ func (s Handlers) StartGroove(ctx context.Context, r contract.StartGrooveRequest
 		return contract.StartGroove201JSONResponse(v.Groove(g)), nil
 	}
 	if r.Body.Ask == nil || r.Body.BladeID == nil {
-		return nil, &refusal.Error{Field: "ask", What: say.Of("say the groove and the blade that is to cut it, or an earlier groove to call up")}
+		return nil, &refusal.Error{Field: "ask", What: say.Of("give the groove and its blade, or an earlier groove to reuse")}
 	}
 	ask, err := decodeGrooveAsk(*r.Body.Ask)
 	if err != nil {

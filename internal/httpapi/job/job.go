@@ -140,7 +140,7 @@ func (s Handlers) TryJob(ctx context.Context, r contract.TryJobRequestObject) (c
 func (s Handlers) TickJob(ctx context.Context, r contract.TickJobRequestObject) (contract.TickJobResponseObject, error) {
 	b := r.Body
 	if b.Made == 0 && b.Spoilt == 0 {
-		return nil, refusal.Of("made", "say how many were made or spoilt")
+		return nil, refusal.Of("made", "enter how many were made or spoiled")
 	}
 	j, err := s.In(ctx).Job.TickOff(ctx, request.Shop(ctx), r.ID, job.Tick{Row: b.RowID, Made: b.Made, Spoilt: b.Spoilt, Seconds: ptr.Value(b.Seconds), By: ptr.Value(b.By),
 		Sent: request.Sent(r.Params.WaitedSeconds, r.Params.MadeAfter)})

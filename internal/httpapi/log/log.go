@@ -104,7 +104,7 @@ func decodeMark(s *string) (store.Mark, error) {
 		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
 	}
 	if err != nil || m.ID < 1 {
-		return m, &refusal.Error{Reason: refusal.Invalid, Field: "before", What: say.Of("this is no place that an earlier page named")}
+		return m, &refusal.Error{Reason: refusal.Invalid, Field: "before", What: say.Of("this page position is unknown")}
 	}
 	m.At = time.UnixMicro(micro)
 	return m, nil

@@ -179,20 +179,20 @@ func (v Voice) said(kind history.Kind, read func(any) error) (says []string, err
 		if d.Expected != nil {
 			add(true, "expected back %s", record.Dated(*d.Expected))
 		}
-		add(d.Asked > 0, "price asked %.2f", d.Asked)
+		add(d.Asked > 0, "price quoted %.2f", d.Asked)
 	case history.KindJudged:
 		var d history.Judged
 		err = read(&d)
-		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "half-worn": "half worn", "sharp": "sharp", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
+		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "hard to feed", "pitchy": "pitchy", "half-worn": "half worn", "sharp": "sharp", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
 	case history.KindInspected:
 		var d history.Inspected
 		err = read(&d)
-		add(d.Fault == "", "all sound")
+		add(d.Fault == "", "no damage")
 		add(d.Fault != "", "%s", say.Word(care.Fault(d.Fault).Words()))
 	case history.KindMended:
 		var d history.Mended
 		err = read(&d)
-		add(true, "mended by %s, inspected by %s", d.MendedBy, d.InspectedBy)
+		add(true, "repaired by %s, inspected by %s", d.MendedBy, d.InspectedBy)
 		add(d.What != "", "%s", d.What)
 	case history.KindCompared:
 		var d history.Compared

@@ -218,7 +218,7 @@ func decodePlace(s *string) (store.Place, error) {
 		err = json.Unmarshal(raw, &p)
 	}
 	if err != nil {
-		return p, &refusal.Error{Reason: refusal.Invalid, Field: "after", What: say.Of("this is not the next of a page; leave it out to begin at the first")}
+		return p, &refusal.Error{Reason: refusal.Invalid, Field: "after", What: say.Of("this page position is unknown. Leave it out to start at the first page")}
 	}
 	return p, nil
 }

@@ -57,7 +57,7 @@ func (s Handlers) ImportRack(ctx context.Context, r contract.ImportRackRequestOb
 		return nil, err
 	}
 	if p.Digest != ptr.Value(r.Body.Digest) {
-		return nil, &refusal.Error{Reason: refusal.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
+		return nil, &refusal.Error{Reason: refusal.Stale, Field: "digest", What: say.Of("the file or the blades changed since the preview. Nothing was saved. Check the preview again")}
 	}
 	saws, blades := p.Changes()
 	if err := s.In(ctx).Rack.Import(ctx, request.Shop(ctx), saws, blades); err != nil {

@@ -85,7 +85,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 				day(uid, now, word.Upper(due.what)+" "+b.Blade.Name, "Due now.")
 			case due.d.Known():
 				day(uid, due.d.Likely, word.Upper(due.what)+" "+b.Blade.Name,
-					fmt.Sprintf("At the shop's own pace; between %s and %s.", record.Day(due.d.Early, sh.Zone), record.Day(due.d.Late, sh.Zone)))
+					fmt.Sprintf("At your usual pace, between %s and %s.", record.Day(due.d.Early, sh.Zone), record.Day(due.d.Late, sh.Zone)))
 			}
 		}
 	}
@@ -96,7 +96,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 		}
 		if d.Expected != nil {
 			y, m, on := d.Expected.UTC().Date()
-			day("back-"+e.Blade.String(), time.Date(y, m, on, 0, 0, 0, 0, now.Location()), *e.BladeName+" is expected back", "From "+d.To+".")
+			day("back-"+e.Blade.String(), time.Date(y, m, on, 0, 0, 0, 0, now.Location()), *e.BladeName+" is due back", "From "+d.To+".")
 		}
 	}
 	for _, b := range all.Baths {

@@ -172,7 +172,7 @@ func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d
 		case b.Condition.Away:
 			return env.Already("id", "%s is already out for sharpening. Nothing was saved; take it back first", b.Name)
 		case d.To == "":
-			return refusal.Of("to", "say where it goes")
+			return refusal.Of("to", "enter where it goes")
 		}
 		out, err = At(in).note(ctx, shop, blade, history.KindSent, d, by, note)
 		return err
@@ -204,7 +204,7 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 		case !b.Condition.Away:
 			return env.Already("id", "%s isn't out for sharpening, so it can't come back. Nothing was saved; send it out first, or look in its log", b.Name)
 		case d.Diameter > b.Diameter+1:
-			return refusal.Of("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
+			return refusal.Of("diameter_mm", "a blade can't come back larger than the %v it went out with", b.Diameter)
 		}
 		if err := rack.CheckBlade(changed); err != nil {
 			return err
@@ -250,7 +250,7 @@ func (s Station) Money(ctx context.Context, shop, id uuid.UUID, a MoneyAsk) (Mon
 	}
 	c := b.Condition
 	if b.Teeth == 0 {
-		return Money{}, refusal.Of("id", "a wheel is not sharpened; it is used up")
+		return Money{}, refusal.Of("id", "a wheel can't be sharpened")
 	}
 	out := Money{Spent: b.Price + c.Spent, LifeM: c.LifeM(b.Blade)}
 	out.Dear = care.Plan{Price: a.Price, Sharpening: a.Sharpening, Sharpenings: a.Sharpenings, LifeM: out.LifeM}

@@ -32,7 +32,7 @@ func (s Station) Inspect(ctx context.Context, shop uuid.UUID, blade uuid.UUID, f
 	}
 	if survey != nil {
 		if fault != care.Sound {
-			return store.Entry{}, refusal.Of("fault", "leave the fault out: the survey says what it is")
+			return store.Entry{}, refusal.Of("fault", "leave the fault out. The inspection shows what it is")
 		}
 		fault = surveyOf(*survey).Fault()
 	}
@@ -111,7 +111,7 @@ func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mendi
 		if err != nil {
 			return err
 		}
-		note, now := "cannot be mended, says "+m.InspectedBy, s.Now()
+		note, now := "can't be repaired, says "+m.InspectedBy, s.Now()
 		if out, err = in.Store.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw}); err != nil {
 			return err
 		}
@@ -123,7 +123,7 @@ func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mendi
 // Note logs a line of text about a blade: where it was stored, what was seen.
 func (s Station) Note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, by, note string) (store.Entry, error) {
 	if note == "" {
-		return store.Entry{}, refusal.Of("note", "write the note")
+		return store.Entry{}, refusal.Of("note", "enter a note")
 	}
 	return s.note(ctx, shop, blade, history.KindNoted, struct{}{}, by, note)
 }

@@ -67,13 +67,13 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 			return nil, refusal.NotThere(store.ErrNone, "blade_ids", "blade")
 		}
 		if b.Condition.Away {
-			return nil, refusal.Of("blade_ids", "%s is away at the saw doctor", b.Name)
+			return nil, refusal.Of("blade_ids", "%s is away for sharpening", b.Name)
 		}
 		if !a.ForScrap {
 			warnings = append(warnings, care.Agrees(k, b.Name, b.Coating)...)
 		}
 		if b.MountedOn != nil {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s is on a saw: power off at the plug, and gloves, before it comes off", b.Name)})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s is on a saw. Unplug the saw and wear gloves before you take it off", b.Name)})
 		}
 	}
 	if a.Bath != nil {
@@ -86,10 +86,10 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 			return nil, &refusal.Error{Reason: refusal.Missing, Field: "bath_id", What: say.Of("there is no such bath in this shop")}
 		}
 		if baths[i].Cleaner.ID != k.ID {
-			return nil, refusal.Of("bath_id", "that bath is %s; never mix cleaners", baths[i].Cleaner.Name)
+			return nil, refusal.Of("bath_id", "that bath is %s. Never mix cleaners", baths[i].Cleaner.Name)
 		}
 		if baths[i].Word != "good" {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s needs attention: %s", baths[i].Name, baths[i].Why)})
 		}
 	}
 	return warnings, nil
@@ -109,7 +109,7 @@ func (s Station) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash
 		}
 	}
 	if w, harsh := k.Risk(); harsh && !a.Accepted {
-		return Wash{}, refusal.Of("accept_risk", "%s. Say that you take the care it asks, or choose another", w.Says)
+		return Wash{}, refusal.Of("accept_risk", "%s. Confirm that you follow these cautions, or choose another cleaner", w.Says)
 	}
 	now := s.Now()
 	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
@@ -145,7 +145,7 @@ func apart(ctx context.Context, tx *store.Store, shop uuid.UUID, blades []uuid.U
 			if err != nil {
 				return err
 			}
-			return env.Already("blade_ids", "%s is in a wash already. Nothing was saved; finish or discard that wash first", b.Name)
+			return env.Already("blade_ids", "%s is already being cleaned. Nothing was saved. Finish or stop that cleaning first", b.Name)
 		}
 	}
 	return nil
@@ -161,7 +161,7 @@ func inOrder(blades []uuid.UUID) []uuid.UUID {
 func (s Station) Wash(ctx context.Context, shop, id uuid.UUID) (Wash, error) {
 	w, err := s.Store.Wash(ctx, shop, id)
 	if err != nil {
-		return Wash{}, refusal.NotThere(err, "id", "wash under way")
+		return Wash{}, refusal.NotThere(err, "id", "cleaning in progress")
 	}
 	of, err := s.Store.BladesOf(ctx, shop, w.Blades)
 	if err != nil {
@@ -195,19 +195,19 @@ func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version
 		return w, err
 	}
 	if step < 0 || step >= len(w.Steps) {
-		return w, refusal.Of("step", "this wash has %d steps", len(w.Steps))
+		return w, refusal.Of("step", "this cleaning has %d steps", len(w.Steps))
 	}
 	row := w.Wash
 	row.Step, row.StepAt, row.Version = step, sent.At(s.Now()), version
 	if err := s.Store.StepWash(ctx, row); err != nil {
-		return w, refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash")
+		return w, refusal.Changed(refusal.NotThere(err, "id", "cleaning in progress"), "wash")
 	}
 	return s.Wash(ctx, shop, id)
 }
 
 // DropWash gives a wash up without a trace.
 func (s Station) DropWash(ctx context.Context, shop, id uuid.UUID) error {
-	return refusal.NotThere(s.Store.DropWash(ctx, shop, id), "id", "wash under way")
+	return refusal.NotThere(s.Store.DropWash(ctx, shop, id), "id", "cleaning in progress")
 }
 
 // EndWash logs the wash of every blade, as of when it was done, and counts the
@@ -221,7 +221,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, s
 		return nil, refusal.Changed(store.ErrStale, "wash")
 	}
 	if last := len(w.Steps) - 1; w.Step != last {
-		return nil, refusal.Of("step", "%s comes first: the wash ends with the film", w.Steps[w.Step+1].Title)
+		return nil, refusal.Of("step", "do %s first. Cleaning ends with the protective film", w.Steps[w.Step+1].Title)
 	}
 	raw, err := json.Marshal(history.Washed{Cleaner: w.Cleaner.ID, Brush: w.Brush, Bath: w.Bath, With: len(w.Blades)})
 	if err != nil {
@@ -232,7 +232,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, s
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		rows = nil
 		if err := tx.EndWash(ctx, shop, id, version); err != nil {
-			return refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash") // somebody else ended it
+			return refusal.Changed(refusal.NotThere(err, "id", "cleaning in progress"), "wash") // somebody else ended it
 		}
 		for _, blade := range inOrder(w.Blades) {
 			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: at, Kind: history.KindWashed, Blade: &blade, By: by, Detail: raw})

@@ -59,7 +59,7 @@ func (s Station) Compare(ctx context.Context, shop uuid.UUID, c record.Cut, pins
 		case err != nil:
 			return saw, nil, err
 		case !j.Material.Kind.Modelled():
-			out[i].Refused = say.Of("%s has no feed range; its blade is chosen by rule", j.Material)
+			out[i].Refused = say.Of("%s has no feed range. Its blade is chosen by rule", j.Material)
 			continue
 		}
 		h := r.Heights(cand.Blade)

@@ -20,18 +20,18 @@ func meets(j cut.Job, w record.Saw) (measure.Length, say.Line) {
 	day := func(t *time.Time) string { return record.Day(*t, w.Zone) }
 	var from say.List
 	if w.HeelAt != nil {
-		form := "heel %s toward the fence on %s"
+		form := "toe-in %s toward the fence on %s"
 		if w.Heel < 0 {
-			form = "heel %s from the fence on %s"
+			form = "toe-out %s from the fence on %s"
 		}
 		from = append(from, say.Line{Form: form, With: []any{say.Dial(w.Heel), day(w.HeelAt)}})
 	}
 	heel := w.Heel
 	if w.Kind == saw.Table && j.Direction != cut.Crosscut && w.FenceAt != nil {
 		heel = truing.AlongFence(w.Heel, w.FenceOpen)
-		form := "fence open %s on %s"
+		form := "fence toe-out %s on %s"
 		if w.FenceOpen < 0 {
-			form = "fence closing %s on %s"
+			form = "fence toe-in %s on %s"
 		}
 		from = append(from, say.Line{Form: form, With: []any{say.Dial(w.FenceOpen), day(w.FenceAt)}})
 	}

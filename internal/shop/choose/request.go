@@ -31,7 +31,7 @@ type Request struct {
 // still logged and traced.
 func InUse(w record.Saw, field string) error {
 	if w.Retired != nil {
-		return refusal.Of(field, "%s is retired; put it back into use, or choose another saw", w.Name)
+		return refusal.Of(field, "%s is retired. Bring it back, or choose another saw", w.Name)
 	}
 	return nil
 }
@@ -40,13 +40,13 @@ func InUse(w record.Saw, field string) error {
 // that has a stop. to names what the stops forbid, such as "make this cut".
 func MayGoOn(b record.Blade, stops []choose.Stop, to say.Line) error {
 	if b.Retired != nil {
-		return refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+		return refusal.Of("blade_id", "%s is retired. Bring it back first", b.Name)
 	}
 	if bar := choose.Bar(b.Condition); bar != nil {
-		return refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+		return refusal.Of("blade_id", "%s can't be mounted: %s. To use it, %s", b.Name, bar.Why, bar.WayOut)
 	}
 	if len(stops) > 0 {
-		return refusal.Of("blade_id", "%s may not %s: %s; %s", b.Name, to, stops[0].Why, stops[0].WayOut)
+		return refusal.Of("blade_id", "%s can't %s: %s. To use it, %s", b.Name, to, stops[0].Why, stops[0].WayOut)
 	}
 	return nil
 }
@@ -108,7 +108,7 @@ func (r Request) Candidate(b record.Blade, w record.Saw) choose.Candidate {
 func (r Request) sure() say.Line {
 	switch n := r.learnt.Cuts; n {
 	case 0:
-		return say.Of("as far as the table knows")
+		return say.Of("from the table")
 	case 1:
 		return say.Of("from 1 cut here")
 	default:
@@ -142,7 +142,7 @@ func (r Request) wallFrom(blade uuid.UUID) say.Line {
 	w := r.wobbles[blade]
 	part := func(v float64, at time.Time, what say.Line) say.Line {
 		if v == 0 {
-			return say.Of("%s taken as usual, never measured here", what)
+			return say.Of("usual %s, never measured here", what)
 		}
 		return say.Of("%s %s, measured on %s", what, say.Thin(v), record.Day(at, r.zone))
 	}
@@ -150,7 +150,7 @@ func (r Request) wallFrom(blade uuid.UUID) say.Line {
 }
 
 func PastReach(field string, h, full measure.Length) error {
-	return refusal.Of(field, "%s is past this saw's reach with this blade, %s", h, full)
+	return refusal.Of(field, "%s is beyond this saw's cutting depth with this blade, %s", h, full)
 }
 
 // Fit loads a blade and makes sure that it may go on this saw for this job.

@@ -54,7 +54,7 @@ func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c record.Cut, spec S
 		return Sweep{}, err
 	}
 	if !j.Material.Kind.Modelled() {
-		return Sweep{}, refusal.Of("cut.material", "%s has no feed range; its blade is chosen by rule", j.Material)
+		return Sweep{}, refusal.Of("cut.material", "%s has no feed range. Its blade is chosen by rule", j.Material)
 	}
 	cand, err := s.Fit(ctx, shop, spec.Blade, w, j, r)
 	if err != nil {

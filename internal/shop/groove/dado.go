@@ -73,19 +73,19 @@ func (d DadoSet) on(w store.Saw, b store.Blade) SetOnSaw {
 		return SetOnSaw{w.Name, verdict.Stop, stops[0].Why}
 	}
 	if w.ArborLength <= 0 || w.Nut <= 0 {
-		return SetOnSaw{w.Name, verdict.Caution, say.Of("it may go on; how long the arbor is stands in no record")}
+		return SetOnSaw{w.Name, verdict.Caution, say.Of("you can mount it, but the arbor's length isn't recorded")}
 	}
 	room := w.ArborLength - w.Nut - w.Washer
 	if w.WasherOff {
 		room += w.Washer
 	}
-	return SetOnSaw{w.Name, verdict.Clear, say.Of("its arbor takes %s under the nut", room)}
+	return SetOnSaw{w.Name, verdict.Clear, say.Of("its arbor holds %s under the nut", room)}
 }
 
 func (s Station) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
 	b, err := rack.At(s.Env).Blade(ctx, shop, id)
 	if err == nil && b.Make != blade.Dado {
-		err = refusal.Of("id", "%s is a single blade; only a dado set has parts", b.Name)
+		err = refusal.Of("id", "%s is a single blade. Only a dado stack has parts", b.Name)
 	}
 	return b, err
 }
@@ -112,9 +112,9 @@ func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, w
 	case err != nil:
 		return set, err
 	case set.Version == 0:
-		return set, refusal.Of("id", "say first what this set is made of")
+		return set, refusal.Of("id", "enter the parts of this set first")
 	case !outer && len(parts) == 0:
-		return set, refusal.Of("parts", "say which parts")
+		return set, refusal.Of("parts", "choose the parts")
 	}
 	d := history.Renewed{Why: why, Outer: outer}
 	for _, i := range parts {

@@ -88,7 +88,7 @@ func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask) (scene, err
 		return scene{}, err
 	}
 	if j.Form != cut.Groove && j.Form != cut.Rabbet {
-		return scene{}, refusal.Of("ask.cut.form", "say a groove or a rabbet; a %s is worked out under Joints", j.Form)
+		return scene{}, refusal.Of("ask.cut.form", "choose a groove or a rabbet. A %s is under Joints", j.Form)
 	}
 	piece, err := groove.PieceOf(ask.Piece)
 	if err != nil {
@@ -181,10 +181,10 @@ func (s Station) Start(ctx context.Context, shop uuid.UUID, ask Ask, blade uuid.
 		return Groove{}, err
 	}
 	if way.Blade.Retired != nil {
-		return Groove{}, refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", way.Blade.Name)
+		return Groove{}, refusal.Of("blade_id", "%s is retired. Bring it back first", way.Blade.Name)
 	}
 	if way.Verdict == verdict.Stop {
-		return Groove{}, refusal.Of("blade_id", "%s may not make this groove: %s", way.Blade.Name, way.Says)
+		return Groove{}, refusal.Of("blade_id", "%s can't make this groove: %s", way.Blade.Name, way.Says)
 	}
 	return s.addGroove(ctx, shop, c, way, way.Stand(c.tool(way.Blade, way.Set), c.want.Depth-groove.Shy(c.want.Depth)), by)
 }
@@ -215,10 +215,10 @@ func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by 
 		return Groove{}, err
 	}
 	if way.Blade.Retired != nil {
-		return Groove{}, refusal.Of("like", "%s is retired and does not go on; put it back on the rack first", way.Blade.Name)
+		return Groove{}, refusal.Of("like", "%s is retired. Bring it back first", way.Blade.Name)
 	}
 	if way.Verdict == verdict.Stop {
-		return Groove{}, refusal.Of("like", "%s cannot be set like that now: %s", way.Blade.Name, way.Says)
+		return Groove{}, refusal.Of("like", "%s can't be set like that now: %s", way.Blade.Name, way.Says)
 	}
 	return s.addGroove(ctx, shop, c, way, now, by)
 }
@@ -288,7 +288,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 	}
 	switch {
 	case g.Ended != nil:
-		return g, refusal.Of("id", "this groove is made and closed")
+		return g, refusal.Of("id", "this groove is done and closed")
 	case g.Way.Verdict == verdict.Stop:
 		return g, refusal.Of("id", "%s", g.Way.Says)
 	}
@@ -396,7 +396,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 
 // Drop gives a groove up that was not made.
 func (s Station) Drop(ctx context.Context, shop, id uuid.UUID) error {
-	return refusal.NotThere(s.Store.DropGroove(ctx, shop, id), "id", "groove under way")
+	return refusal.NotThere(s.Store.DropGroove(ctx, shop, id), "id", "groove in progress")
 }
 
 // Recent lists the newest grooves.

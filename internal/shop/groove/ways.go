@@ -23,10 +23,10 @@ import (
 func (c scene) cautions() []say.Line {
 	out := guide.Cautions(c.job, c.saw.Saw)
 	if c.job.Form == cut.Rabbet {
-		out = append(out, say.Of("The blade runs in the fence: a sacrificial board on it, covering the part of the blade that is not wanted."))
+		out = append(out, say.Of("The blade runs into the fence. Put a sacrificial board on the fence that covers the unused part of the blade."))
 	}
 	if k := c.job.Material.Kind; (k == material.Plywood || k == material.Laminate) && c.job.Direction != cut.Rip {
-		out = append(out, say.Of("Score both edges of the groove with a knife first: the face veneer tears across the grain."))
+		out = append(out, say.Of("Score both edges of the groove with a knife first. The face veneer tears out across the grain."))
 	}
 	for _, f := range c.found {
 		if f.Verdict == verdict.Caution {
@@ -52,7 +52,7 @@ func (c scene) tool(b store.Blade, set *DadoSet) groove.Tool {
 	switch {
 	case set == nil || set.Version == 0:
 		if t.Stop.Zero() {
-			t.Stop, t.WayOut = say.Of("nobody has said what this set is made of"), say.Of("put its parts into its record under Rack")
+			t.Stop, t.WayOut = say.Of("its parts aren't recorded"), say.Of("enter its parts under Blades")
 		}
 	default:
 		t.Set, t.Estimate = &set.Set, set.Held.Estimate

@@ -202,9 +202,9 @@ func (s Station) TickOff(ctx context.Context, shop, id uuid.UUID, t Tick) (Job, 
 	}
 	switch p := j.Done[t.Row]; {
 	case !known:
-		return Job{}, refusal.Of("row_id", "this row is no longer in the list; nothing was ticked")
+		return Job{}, refusal.Of("row_id", "this row is no longer in the list. Nothing was ticked")
 	case p.Made+t.Made < 0 || p.Spoilt+t.Spoilt < 0:
-		return Job{}, refusal.Of("made", "fewer than none cannot be made: %d were ticked", p.Made)
+		return Job{}, refusal.Of("made", "you can't undo more than the %d that were ticked", p.Made)
 	}
 	if err := s.Store.TickJob(ctx, store.JobTick{Shop: shop, Job: id, Row: t.Row, Made: t.Made, Spoilt: t.Spoilt, Seconds: t.Seconds, By: t.By, At: t.Sent.At(s.Now())}); err != nil {
 		return Job{}, err

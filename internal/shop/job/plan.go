@@ -121,7 +121,7 @@ func weigh(ctx context.Context, shelf record.Shelf, j Job, k Knobs, pace float64
 		}
 	}
 	if len(w.saws) == 0 {
-		return nil, refusal.Of("knobs.without", "no saw is left to cut on; take one back in")
+		return nil, refusal.Of("knobs.without", "no saw is left. Select one")
 	}
 	station := shopchoose.At(shelf)
 	for _, r := range j.Rows {
@@ -145,7 +145,7 @@ func weigh(ctx context.Context, shelf record.Shelf, j Job, k Knobs, pace float64
 			}
 		}
 		if why.Zero() {
-			why = say.Of("the saw and the blade that it is held to are not used today")
+			why = say.Of("its saw and blade aren't used today")
 		}
 		w.rows, w.left, w.ways, w.why = append(w.rows, r), append(w.left, left), append(w.ways, ways), append(w.why, why)
 	}
@@ -216,11 +216,11 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 	case len(ranking.Fit) > 0:
 		return say.Line{}, nil
 	case len(rack) == 0:
-		return say.Of("none of the blades that are used today is on this rack"), nil
+		return say.Of("none of the selected blades is in your rack"), nil
 	case len(ranking.Stopped) > 0:
 		return nearest(ranking.Stopped).Why, nil
 	}
-	return say.Of("there is no blade for it"), nil
+	return say.Of("no blade for it"), nil
 }
 
 // nearest is the stop that says most of why no blade will do: that it is not for

@@ -96,21 +96,21 @@ type Pass struct {
 
 // Says puts a pass into words; row is what its row is called.
 func (p Pass) Says(row string) say.Line {
-	gets := say.Of("%s gets pitchy at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
+	gets := say.Of("%s gets resin buildup at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
 	if p.Dull {
 		gets = say.Of("%s gets dull at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
 	}
 	switch {
 	case p.Swap != "":
-		return say.Of("%s. Change to %s there: that saves %.0f min", gets, say.Word(p.Swap), p.Saves)
+		return say.Of("%s. Change to %s there to save %.0f min", gets, say.Word(p.Swap), p.Saves)
 	case p.Wash:
-		return say.Of("%s. Wash it there: going on costs %.0f min more", gets, p.Costs)
+		return say.Of("%s. Clean it there: going on costs %.0f min more", gets, p.Costs)
 	case p.Costs < 0.5:
-		return say.Of("%s. Going on costs nothing that counts", gets)
+		return say.Of("%s. Going on costs no extra time", gets)
 	case p.Dull:
 		return say.Of("%s. From there on it costs %.0f min more than a sharp one", gets, p.Costs)
 	}
-	return say.Of("%s. Go on, and wash it afterwards: it costs %.0f min more", gets, p.Costs)
+	return say.Of("%s. Go on and clean it afterward: it costs %.0f min more", gets, p.Costs)
 }
 
 // setUp is what it takes to set fence or stop and height for a row (craft

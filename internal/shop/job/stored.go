@@ -24,13 +24,13 @@ type storedList struct {
 
 func write(rows []Row, k Knobs) (json.RawMessage, error) {
 	if len(rows) > MostRows {
-		return nil, refusal.Of("rows", "a job has at most %d rows; part it into two", MostRows)
+		return nil, refusal.Of("rows", "a job has at most %d rows. Split it in two", MostRows)
 	}
 	seen := map[uuid.UUID]bool{}
 	list := storedList{V: listNow, Rows: []Row{}, Knobs: k}
 	for i, r := range rows {
 		if seen[r.ID] {
-			return nil, refusal.Of(fmt.Sprintf("rows.%d.id", i), "two rows have the same id; each has its own")
+			return nil, refusal.Of(fmt.Sprintf("rows.%d.id", i), "two rows have the same id. Each needs its own")
 		}
 		seen[r.ID] = true
 		list.Rows = append(list.Rows, r)

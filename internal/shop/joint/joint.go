@@ -67,7 +67,7 @@ func (s Station) blade(ctx context.Context, shop uuid.UUID, w store.Saw, named *
 	}
 	i := joint.Likeliest(kind, blades, w.Saw)
 	if i < 0 {
-		return store.Blade{}, refusal.Of("blade_id", "no blade of the rack may go on %s for a joint; add one, or choose another saw", w.Name)
+		return store.Blade{}, refusal.Of("blade_id", "none of your blades can be used on %s for a joint. Add one, or choose another saw", w.Name)
 	}
 	return rack[i], nil
 }

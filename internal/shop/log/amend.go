@@ -38,15 +38,15 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 		row, err := tx.Entry(ctx, shop, id)
 		switch {
 		case err != nil:
-			return refusal.NotThere(err, "id", "row of the log")
+			return refusal.NotThere(err, "id", "log entry")
 		case !strikable[row.Kind]:
-			return refusal.Of("id", "this row cannot be put right here; undo what it records instead")
+			return refusal.Of("id", "this entry can't be corrected here. Undo what it records instead")
 		case a.ofCut() && row.Kind != history.KindCut:
-			return refusal.Of("id", "this row is no cut; its name and note can be put right")
+			return refusal.Of("id", "this entry isn't a cut. You can correct its name and note")
 		case row.AmendedBy != nil:
 			return &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
 		case row.StruckBy == nil && a == Amendment{}:
-			return refusal.Of("id", "this row stands as it is; say what is to be put right")
+			return refusal.Of("id", "nothing to correct. Change something first")
 		}
 		if row.StruckBy == nil {
 			struck := store.Entry{Shop: shop, At: s.Now(), Kind: history.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, "")}

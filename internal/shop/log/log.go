@@ -50,9 +50,9 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 	row, err := s.Store.Entry(ctx, shop, id)
 	switch {
 	case err != nil:
-		return row, refusal.NotThere(err, "id", "row of the log")
+		return row, refusal.NotThere(err, "id", "log entry")
 	case !strikable[row.Kind]:
-		return row, refusal.Of("id", "this row cannot be struck out; undo what it records instead")
+		return row, refusal.Of("id", "this entry can't be deleted. Undo what it records instead")
 	}
 	e := store.Entry{Shop: shop, At: s.Now(), Kind: history.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, By: env.By(ctx, ""), Note: note}
 	var d history.Cut

@@ -118,7 +118,7 @@ func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) 
 	}
 	slog.Error("an import failed", "import", in.ID, "error", err)
 	ctx = context.WithoutCancel(ctx) // that it failed is said even where Corte stops
-	if err := s.Store.EndImport(ctx, in, "failed", "nothing was added, and the server's log says why; send the file again"); err != nil {
+	if err := s.Store.EndImport(ctx, in, "failed", "nothing was added. The server's log has the reason. Send the file again"); err != nil {
 		slog.Error("and that could not be told", "error", err)
 	}
 }
@@ -132,7 +132,7 @@ func (s Station) Imports(ctx context.Context, shop uuid.UUID) ([]store.Import, e
 	all, err := s.Store.Imports(ctx, shop, s.Now().Add(-importShown), 5)
 	for i, in := range all {
 		if in.State == "working" && s.Now().Sub(in.Beat) > store.ImportSilent {
-			all[i].State, all[i].Says = "failed", "Corte was stopped in the middle of it and nothing was added; send the file again"
+			all[i].State, all[i].Says = "failed", "Corte was stopped during the import and nothing was added. Send the file again"
 		}
 	}
 	return all, err
@@ -181,7 +181,7 @@ func (s Station) weigh(ctx context.Context, shop uuid.UUID, rows []logfile.Row) 
 		if place := store.PlaceOf(e); there[place] > 0 {
 			there[place]--
 			out.Same++
-			told(r, "same", "it is in the log already")
+			told(r, "same", "it is already in the log")
 			continue
 		}
 		out.Add++
@@ -216,18 +216,18 @@ func (n names) find(all map[string][]thing, what, name string, id *uuid.UUID) (*
 				}
 			}
 		}
-		return nil, fmt.Errorf("the %s with this id, %q, is not here; bring the rack in first, or take the id out", what, name)
+		return nil, fmt.Errorf("the %s with this id, %q, isn't here. Import the blades first, or leave the id out", what, name)
 	}
 	switch named := all[name]; {
 	case name == "":
 		return nil, nil
 	case len(named) == 0 && what == "blade":
-		return nil, fmt.Errorf("there is no blade called %q; put it on the rack first", name)
+		return nil, fmt.Errorf("there is no blade called %q. Add it first", name)
 	case len(named) == 0:
 		return nil, fmt.Errorf("there is no %s called %q", what, name)
 	case len(named) > 1:
 		retired := slices.ContainsFunc(named, func(t thing) bool { return t.retired })
-		return nil, fmt.Errorf("%d %ss are called %q%s; say which in %s_id", len(named), what, name, map[bool]string{true: ", retired ones with them"}[retired], what)
+		return nil, fmt.Errorf("%d %ss are called %q%s; say which in %s_id", len(named), what, name, map[bool]string{true: ", including retired ones"}[retired], what)
 	default:
 		return &named[0].id, nil
 	}
@@ -259,11 +259,11 @@ func entryOf(r logfile.Row, known names, now time.Time) (store.Entry, error) {
 	case e.At.After(now.Add(clockAhead)):
 		return e, fmt.Errorf("%s is in the future", e.At.Format("2 January 2006, 15:04 -07:00"))
 	case e.Blade == nil && e.Kind.NeedsBlade():
-		return e, fmt.Errorf("a row of kind %s needs its blade", e.Kind)
+		return e, fmt.Errorf("an entry of kind %s needs its blade", e.Kind)
 	case e.Saw == nil && e.Kind.NeedsSaw():
-		return e, fmt.Errorf("a row of kind %s needs its saw", e.Kind)
+		return e, fmt.Errorf("an entry of kind %s needs its saw", e.Kind)
 	case e.Saw == nil && e.Blade == nil:
-		return e, fmt.Errorf("say which blade or saw it is about")
+		return e, fmt.Errorf("enter its blade or saw")
 	}
 	return e, nil
 }

@@ -23,7 +23,7 @@ const mostDays = 400
 // Season sums up the days up to today, so many of them.
 func (s Station) Season(ctx context.Context, shop uuid.UUID, days int) (Season, error) {
 	if days < 1 || days > mostDays {
-		return Season{}, refusal.Of("days", "%d days cannot be summed up; ask for 1 to %d", days, mostDays)
+		return Season{}, refusal.Of("days", "can't sum up %d days. Ask for 1 to %d", days, mostDays)
 	}
 	sh, err := s.Store.Shop(ctx, shop)
 	if err != nil {

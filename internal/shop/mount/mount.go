@@ -64,7 +64,7 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 		case err != nil:
 			return Mounting{}, err
 		case g.Saw != saw || g.Blade != blade || g.Ended != nil:
-			return Mounting{}, refusal.Of("groove_id", "this groove is not under way with %s on %s", b.Name, w.Name)
+			return Mounting{}, refusal.Of("groove_id", "this groove isn't in progress with %s on %s", b.Name, w.Name)
 		case g.Way.Verdict == verdict.Stop:
 			return Mounting{}, refusal.Of("groove_id", "%s", g.Way.Says)
 		}
@@ -80,7 +80,7 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Mounting, error) {
 	m, err := s.Store.Mounting(ctx, shop, id)
 	if err != nil {
-		return Mounting{}, refusal.NotThere(err, "id", "mounting under way")
+		return Mounting{}, refusal.NotThere(err, "id", "mounting in progress")
 	}
 	return s.mounting(ctx, m)
 }
@@ -141,7 +141,7 @@ func (s Station) Step(ctx context.Context, m store.Mounting, answers map[string]
 	}
 	m.Answers = raw
 	if err := s.Store.StepMounting(ctx, m); err != nil {
-		return Mounting{}, refusal.Changed(refusal.NotThere(err, "id", "mounting under way"), "mounting")
+		return Mounting{}, refusal.Changed(refusal.NotThere(err, "id", "mounting in progress"), "mounting")
 	}
 	return s.Get(ctx, m.Shop, m.ID)
 }
@@ -169,7 +169,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, by st
 			return err
 		}
 		if err := tx.EndMounting(ctx, shop, id, version); err != nil {
-			return refusal.Changed(refusal.NotThere(err, "id", "mounting under way"), "mounting")
+			return refusal.Changed(refusal.NotThere(err, "id", "mounting in progress"), "mounting")
 		}
 		if by == "" {
 			by = m.By

@@ -102,7 +102,7 @@ func (b Bought) Pays() bool { return b.Pay != nil && b.Pay.After() <= soon }
 
 // Says puts what a purchase gives into words.
 func (b Bought) Says() say.Line {
-	saves := say.Of("saves %s over this work", choose.Took(b.Saves))
+	saves := say.Of("saves %s on this work", choose.Took(b.Saves))
 	if b.Pay == nil {
 		return saves
 	}
@@ -122,11 +122,11 @@ func (b Bought) Says() say.Line {
 func (o Owning) Says() say.Line {
 	switch {
 	case o.Rows == 0 && o.From == nil:
-		return say.Of("there is nothing to weigh yet: no cut is logged; choose a job, or say what is to be cut under first blades")
+		return say.Of("no cuts are logged yet. Choose a job, or enter your work under first blades")
 	case len(o.One) == 0:
-		return say.Of("no blade that is sold would save a minute over this work: buy none")
+		return say.Of("you don't need another blade: none would save time on this work")
 	case o.One[0].Pay != nil && !o.One[0].Pays():
-		return say.Of("none pays: the best, %s, %s", say.Word(o.One[0].Blades[0].Name), o.One[0].Says())
+		return say.Of("no blade pays off: the best, %s, %s", say.Word(o.One[0].Blades[0].Name), o.One[0].Says())
 	}
 	return say.Of("%s adds most: it %s", say.Word(o.One[0].Blades[0].Name), o.One[0].Says())
 }

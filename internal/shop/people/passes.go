@@ -38,7 +38,7 @@ func (s Station) add(ctx context.Context, p store.Pass, days int, what string) (
 // AddTablet makes what a tablet of the shop is known by. Nobody has tapped
 // themselves on it yet: until then it only looks.
 func (s Station) AddTablet(ctx context.Context, shop uuid.UUID, name string) (secret string, err error) {
-	secret, _, err = s.add(ctx, store.Pass{Shop: shop, Kind: "tablet", Name: name, Role: record.Viewer.String()}, 0, "made a tablet")
+	secret, _, err = s.add(ctx, store.Pass{Shop: shop, Kind: "tablet", Name: name, Role: record.Viewer.String()}, 0, "made a shop tablet")
 	return secret, err
 }
 
@@ -54,7 +54,7 @@ func (s Station) AddGuest(ctx context.Context, shop, blade uuid.UUID, name strin
 	if err != nil {
 		return "", ends, refusal.NotThere(err, "id", "blade")
 	}
-	return s.add(ctx, store.Pass{Shop: shop, Kind: "guest", Name: name, Role: record.Viewer.String(), Blade: &blade}, days, "let a guest read of "+b.Name)
+	return s.add(ctx, store.Pass{Shop: shop, Kind: "guest", Name: name, Role: record.Viewer.String(), Blade: &blade}, days, "created a guest link for "+b.Name)
 }
 
 // EndTokens ends the tokens that a person made in any shop. It is asked in no
@@ -79,11 +79,11 @@ func (s Station) Withdraw(ctx context.Context, shop, id uuid.UUID) error {
 		if err != nil {
 			return refusal.NotThere(err, "id", "pass")
 		}
-		return audit(ctx, tx, shop, s.Now(), "withdrew a "+p.Kind, p.Name)
+		return audit(ctx, tx, shop, s.Now(), "revoked a "+p.Kind, p.Name)
 	})
 }
 
-var errGuest = &refusal.Error{Reason: refusal.Missing, What: say.Of("this address leads nowhere: it was withdrawn, or is too old; ask the shop for a new one")}
+var errGuest = &refusal.Error{Reason: refusal.Missing, What: say.Of("this link no longer works. Ask the shop for a new one")}
 
 // Guest finds whose report the holder of a secret may read. It is asked in no
 // shop.

@@ -106,7 +106,7 @@ func (s Station) Note(ctx context.Context, shop uuid.UUID, what, about string) e
 // named refuses a name that somebody else of the shop has: work goes under it.
 func named(ctx context.Context, tx *store.Store, shop, but uuid.UUID, name string, now time.Time) error {
 	if strings.TrimSpace(name) == "" {
-		return refusal.Of("name", "say what they are called")
+		return refusal.Of("name", "enter a name")
 	}
 	all, err := tx.Members(ctx, shop, now)
 	if err != nil {
@@ -114,7 +114,7 @@ func named(ctx context.Context, tx *store.Store, shop, but uuid.UUID, name strin
 	}
 	for _, m := range all {
 		if m.ID != but && strings.EqualFold(m.Name, name) {
-			return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("there is a %s in this shop already; work goes under the name, so give this one another, such as with a letter behind it", say.Word(m.Name))}
+			return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("there is already a %s in this shop. Entries go by name, so use another one, such as one with an initial", say.Word(m.Name))}
 		}
 	}
 	return nil
@@ -134,7 +134,7 @@ func (s Station) Add(ctx context.Context, shop uuid.UUID, name string, role reco
 		if err := tx.AddMember(ctx, store.Member{Shop: shop, ID: id, Name: name, Role: role.String(), Since: s.Now()}); err != nil {
 			return err
 		}
-		return audit(ctx, tx, shop, s.Now(), "added somebody as "+role.String(), name)
+		return audit(ctx, tx, shop, s.Now(), "added a person as "+role.String(), name)
 	})
 	if err != nil {
 		return Member{}, err
@@ -161,7 +161,7 @@ func (s Station) change(ctx context.Context, shop, id uuid.UUID, version int, f 
 		}
 		lost := was.Role == record.Owner.String() && was.Person != nil && (m.Role != was.Role || m.Gone != nil)
 		if lost && owners == 1 {
-			return &refusal.Error{Reason: refusal.Conflict, Field: "role", What: say.Of("%s is the only owner who can sign in; make somebody else one first", say.Word(was.Name))}
+			return &refusal.Error{Reason: refusal.Conflict, Field: "role", What: say.Of("%s is the only owner who can sign in. Make another person an owner first", say.Word(was.Name))}
 		}
 		if m.Name != was.Name {
 			if err := named(ctx, tx, shop, id, m.Name, s.Now()); err != nil {
@@ -206,7 +206,7 @@ func (s Station) Remove(ctx context.Context, shop, id uuid.UUID) error {
 	now := s.Now()
 	return s.change(ctx, shop, id, 0, func(m *store.Member) string {
 		m.Gone = &now
-		return "let somebody go"
+		return "removed a person"
 	})
 }
 
@@ -222,7 +222,7 @@ func (s Station) SetPin(ctx context.Context, shop, id uuid.UUID, hash string) er
 		}
 		what := "set a PIN"
 		if hash == "" {
-			what = "forgot a PIN"
+			what = "reset a PIN"
 		}
 		return audit(ctx, tx, shop, s.Now(), what, m.Name)
 	})
@@ -244,7 +244,7 @@ func (s Station) SignOff(ctx context.Context, shop, id, saw uuid.UUID, cuts []st
 		}
 		for _, c := range cuts {
 			if !slices.Contains(guide.Duties(w.Saw), guide.Duty(c)) {
-				return refusal.Of("cuts", "%s makes no cut of that kind, so nobody can be signed off for it there", say.Word(w.Name))
+				return refusal.Of("cuts", "%s can't make that kind of cut, so there is no sign-off for it", say.Word(w.Name))
 			}
 		}
 		if err := (Station{s.In(tx)}).practised(ctx, m, saw, cuts); err != nil {
@@ -254,9 +254,9 @@ func (s Station) SignOff(ctx context.Context, shop, id, saw uuid.UUID, cuts []st
 		if err := tx.AddSignOff(ctx, store.SignOff{Shop: shop, Member: id, Saw: saw, Cuts: cuts, By: who.Who(), At: s.Now()}); err != nil {
 			return err
 		}
-		what := "signed somebody off for " + strings.Join(cuts, ", ") + " on " + w.Name
+		what := "signed a person off for " + strings.Join(cuts, ", ") + " on " + w.Name
 		if len(cuts) == 0 {
-			what = "withdrew a sign-off on " + w.Name
+			what = "revoked a sign-off on " + w.Name
 		}
 		return audit(ctx, tx, shop, s.Now(), what, m.Name)
 	})
@@ -300,7 +300,7 @@ func (s Station) practised(ctx context.Context, m store.Member, saw uuid.UUID, c
 	if len(missing) == 0 {
 		return nil
 	}
-	return refusal.Of("cuts", "%s has not passed %s yet, which this shop asks for before anybody is signed off; it is a few minutes in Learn", say.Word(m.Name), missing)
+	return refusal.Of("cuts", "%s hasn't passed %s yet, which this shop requires before sign-off. It takes a few minutes in Practice", say.Word(m.Name), missing)
 }
 
 // Invite makes a secret that gives a member a sign-in of their own. An earlier
@@ -328,7 +328,7 @@ func (s Station) invite(ctx context.Context, shop, id uuid.UUID, kept time.Durat
 		if err != nil {
 			return err
 		}
-		return audit(ctx, tx, shop, s.Now(), "invited somebody as "+m.Role, m.Name)
+		return audit(ctx, tx, shop, s.Now(), "invited a person as "+m.Role, m.Name)
 	})
 	return secret, ends, err
 }
@@ -396,7 +396,7 @@ const mostShops = 50
 func (s Station) Found(ctx context.Context, in, key uuid.UUID, name string, by store.Person) (sh store.Shop, err error) {
 	name = strings.TrimSpace(name)
 	if name == "" {
-		return sh, refusal.Of("name", "say what the shop is called")
+		return sh, refusal.Of("name", "enter the shop's name")
 	}
 	id := uuid.NewSHA1(by.ID, key[:])
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
@@ -417,7 +417,7 @@ func (s Station) Found(ctx context.Context, in, key uuid.UUID, name string, by s
 		if err := tx.AddMember(ctx, store.Member{Shop: id, ID: uuid.New(), Person: &by.ID, Name: by.Name, Role: record.Owner.String(), Since: s.Now()}); err != nil {
 			return err
 		}
-		return audit(ctx, tx, id, s.Now(), "founded the shop", name)
+		return audit(ctx, tx, id, s.Now(), "created the shop", name)
 	})
 	return sh, err
 }
@@ -483,7 +483,7 @@ func (s Station) Accept(ctx context.Context, secret, name string, who func(*stor
 				return err
 			}
 		}
-		return audit(ctx, tx, in.Shop, s.Now(), "took an invitation as "+in.Role, p.Name)
+		return audit(ctx, tx, in.Shop, s.Now(), "accepted an invitation as "+in.Role, p.Name)
 	})
 	return p, in.Shop, err
 }

@@ -36,7 +36,7 @@ func CheckBlade(b store.Blade) error {
 	case b.Set == nil:
 		return nil
 	case b.Make != blade.Dado:
-		return refusal.Of("set", "only a dado set has parts")
+		return refusal.Of("set", "only a dado stack has parts")
 	}
 	return refusal.Placed(b.Set.Check())
 }
@@ -69,7 +69,7 @@ func (s Station) free(ctx context.Context, shop uuid.UUID, name string, but uuid
 		return err
 	}
 	if other := record.FreeName(name, names); other != name {
-		return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("a blade is called %s already; call this one %s", say.Word(name), say.Word(other))}
+		return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("a blade is already called %s. Call this one %s", say.Word(name), say.Word(other))}
 	}
 	return nil
 }
@@ -77,7 +77,7 @@ func (s Station) free(ctx context.Context, shop uuid.UUID, name string, but uuid
 // taken is the refusal of a name that somebody else took at the same moment.
 func taken(err error) error {
 	if store.IsDuplicate(err) {
-		return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("somebody has just given this name to another blade; nothing was saved")}
+		return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("another blade was just given this name. Nothing was saved. Choose another name")}
 	}
 	return err
 }
@@ -318,7 +318,7 @@ func Look(ctx context.Context, file []byte, read func(sight.Picture) error) (wid
 	case lookers <- struct{}{}:
 		defer func() { <-lookers }()
 	case <-ctx.Done():
-		return 0, 0, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Of("many photos are being looked at just now; send it again in a moment")}
+		return 0, 0, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Of("many photos are being processed. Send it again in a moment")}
 	}
 	img, err := photo.Upright(ctx, file, sight.EnoughSide)
 	if err != nil {

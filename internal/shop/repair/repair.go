@@ -107,7 +107,7 @@ var onRecord = []string{"blades", "saws", "members"}
 // errors of somebody who was first.
 func (s Station) change(ctx context.Context, shop uuid.UUID, table, id, over string, f func(tx *store.Store, t store.Table) error) error {
 	if slices.Contains(onlyAdded, table) {
-		return env.Already("", "rows of this kind are only ever added. Nothing was changed; the row is left out of every page and does no harm")
+		return env.Already("", "records of this kind can't be changed. Nothing was changed. The record is left out of every page and does no harm")
 	}
 	return s.Store.Atomically(ctx, func(tx *store.Store) error {
 		tables, err := tx.Tables(ctx)
@@ -126,13 +126,13 @@ func (s Station) change(ctx context.Context, shop uuid.UUID, table, id, over str
 		case digest(raw) != over:
 			return refusal.Changed(store.ErrStale, "row")
 		case rowcheck.Check(table, raw) == nil:
-			return env.Already("", "this row can be read. Nothing was changed; edit it on its own page")
+			return env.Already("", "this record can be read. Nothing was changed. Edit it on its own page")
 		case table == "log":
-			return env.Already("", "rows of the log stay as they were written. Nothing was changed; strike the row out on the Log page")
+			return env.Already("", "log entries can't be edited here. Nothing was changed. Delete the entry on the Log page")
 		}
 		err = f(tx, t)
 		if store.IsReferenced(err) {
-			return env.Already("", "other rows name this one, so it can't be removed. Nothing was changed; repair it instead")
+			return env.Already("", "other records refer to this one, so it can't be removed. Nothing was changed. Repair it instead")
 		}
 		return err
 	})
@@ -143,14 +143,14 @@ func (s Station) change(ctx context.Context, shop uuid.UUID, table, id, over str
 func (s Station) Repair(ctx context.Context, shop uuid.UUID, table, id, over string, with json.RawMessage) error {
 	return s.change(ctx, shop, table, id, over, func(tx *store.Store, t store.Table) error {
 		if err := rowcheck.Check(table, with); err != nil {
-			return &refusal.Error{Reason: refusal.Invalid, Field: "row", What: say.Of("this row still can't be read: %s. Nothing was saved", say.Word(err.Error()))}
+			return &refusal.Error{Reason: refusal.Invalid, Field: "row", What: say.Of("this record still can't be read: %s. Nothing was saved", say.Word(err.Error()))}
 		}
 		if idOf(t, with) != id {
-			return refusal.Of("row", "the row's %s is what other rows know it by; leave it as it is. Nothing was saved", say.Word(t.Key))
+			return refusal.Of("row", "other records refer to this record's %s, so it must stay as it is. Nothing was saved", say.Word(t.Key))
 		}
 		var odd *store.RowError
 		if err := tx.WriteRow(ctx, t, shop, id, with); errors.As(err, &odd) {
-			return refusal.Of("row", "the database does not take this row: %s. Nothing was saved", say.Word(odd.Why))
+			return refusal.Of("row", "the database rejects this record: %s. Nothing was saved", say.Word(odd.Why))
 		} else if err != nil {
 			return err
 		}
@@ -161,7 +161,7 @@ func (s Station) Repair(ctx context.Context, shop uuid.UUID, table, id, over str
 // Remove deletes a row that can't be read, whose digest is over.
 func (s Station) Remove(ctx context.Context, shop uuid.UUID, table, id, over string) error {
 	if slices.Contains(onRecord, table) {
-		return env.Already("", "blades, saws and people stay on record, since the log names them. Nothing was changed; repair the row instead")
+		return env.Already("", "blades, saws and people stay on record because the log refers to them. Nothing was changed. Repair the record instead")
 	}
 	return s.change(ctx, shop, table, id, over, func(tx *store.Store, t store.Table) error { return tx.DeleteRow(ctx, t, shop, id) })
 }

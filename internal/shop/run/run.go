@@ -34,10 +34,10 @@ var measures = []struct {
 	name, less, more string
 	of               func(Run) (float64, bool)
 }{
-	{"scorch", "scorches less", "scorches more", func(r Run) (float64, bool) { return grade(r.Wall, outcome.Walls) }},
-	{"splinters", "splinters less", "splinters more", func(r Run) (float64, bool) { return grade(r.Splinters, outcome.Faces) }},
-	{"effort", "feeds easier", "feeds harder", func(r Run) (float64, bool) { return grade(r.Effort, outcome.Efforts) }},
-	{"seconds", "is quicker", "is slower", func(r Run) (float64, bool) { return r.Seconds, r.Seconds > 0 }},
+	{"scorch", "burns less", "burns more", func(r Run) (float64, bool) { return grade(r.Wall, outcome.Walls) }},
+	{"splinters", "tears out less", "tears out more", func(r Run) (float64, bool) { return grade(r.Splinters, outcome.Faces) }},
+	{"effort", "is easier to feed", "is harder to feed", func(r Run) (float64, bool) { return grade(r.Effort, outcome.Efforts) }},
+	{"seconds", "is faster", "is slower", func(r Run) (float64, bool) { return r.Seconds, r.Seconds > 0 }},
 }
 
 // A CutMade is a cut that was made, and how it came out.
@@ -93,7 +93,7 @@ func (s Station) signedOff(ctx context.Context, shop uuid.UUID, made CutMade, w 
 	case err != nil || len(found) == 0:
 		return made.Note, err
 	case j.StoodBy:
-		return noted("Somebody signed off for it stood by.", made.Note), nil
+		return noted("A person who is signed off stood by.", made.Note), nil
 	case made.Sent.Waited > atOnce || found[0].Verdict != verdict.Stop:
 		return noted("Not signed off for it.", made.Note), nil
 	}
@@ -148,11 +148,11 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (h
 	full := r.Heights(cand.Blade).Full
 	switch {
 	case j.Motion == cut.Chop && made.Height != 0:
-		return fail(refusal.Of("height_mm", "a chop has no height; leave it out"))
+		return fail(refusal.Of("height_mm", "a chop has no height. Leave it out"))
 	case j.Motion != cut.Chop && made.Height <= 0:
-		return fail(refusal.Of("height_mm", "say how high the blade stood"))
+		return fail(refusal.Of("height_mm", "enter the blade height"))
 	case made.Heard != nil && !(made.Heard.Least <= made.Heard.Mean && made.Heard.Mean <= made.Heard.Idle):
-		return fail(refusal.Of("heard", "a saw turns slower in the work than when it idles, and at its slowest slower than on the mean"))
+		return fail(refusal.Of("heard", "a saw is slower in the cut than idle, and its slowest speed is below the mean"))
 	case made.Height > full:
 		return fail(shopchoose.PastReach("height_mm", made.Height, full))
 	}

@@ -225,7 +225,7 @@ func (s Station) RunGraded(ctx context.Context, shop, id uuid.UUID, version, pie
 			return refusal.Of("piece", "piece %d is not cut yet", piece)
 		}
 		if t.Blind && !t.Hidden() {
-			return refusal.Of("piece", "cut every piece first: it is graded blind")
+			return refusal.Of("piece", "cut every piece first. Settings stay hidden while you grade")
 		}
 		r.Graded, r.Wall, r.Splinters, r.Effort = true, wall, splinters, effort
 		return nil

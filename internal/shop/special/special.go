@@ -59,7 +59,7 @@ func (s Station) Plan(ctx context.Context, shop, sawID uuid.UUID, blade *uuid.UU
 		}
 		ask.Blade, out.Blade = b.Blade, &b
 	} else if ask.Kind != special.Taper && ask.Kind != special.Hopper && ask.Kind != special.Crown {
-		return Plan{}, refusal.Of("blade_id", "choose the blade: the figures of this cut follow from it")
+		return Plan{}, refusal.Of("blade_id", "choose the blade first")
 	}
 	if out.Plan, err = special.Of(ask); err != nil {
 		return Plan{}, refusal.Placed(err)

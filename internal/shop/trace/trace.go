@@ -225,7 +225,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 			}
 			if e.Kind == history.KindWashed {
 				if back, ok := cameBack(rows, e, t.Blade); ok {
-					t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(back), say.Of("said with the next cut")
+					t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(back), say.Of("answer with the next cut")
 				} else {
 					t.Pending = append(t.Pending, k.ID)
 				}
@@ -313,7 +313,7 @@ func (s Station) SetEvidence(ctx context.Context, shop, id uuid.UUID, version in
 	case err != nil:
 		return Trace{}, refusal.NotThere(err, "id", "trace")
 	case row.Ended != nil:
-		return Trace{}, refusal.Of("id", "this trace has ended; begin another")
+		return Trace{}, refusal.Of("id", "this diagnosis has ended. Start another")
 	}
 	if err := checkSigns(present, absent); err != nil {
 		return Trace{}, err
@@ -351,7 +351,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 		return t, refusal.Of("cause", "there is no such cause")
 	}
 	if fixed && cause == "" {
-		return t, refusal.Of("cause", "say what it was that was put right")
+		return t, refusal.Of("cause", "enter what you fixed")
 	}
 	now := s.Now()
 	row := t.Trace
@@ -369,7 +369,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 		}
 		if known.ID == "edge-dull" && fixed && row.Blade != nil {
 			says, _ := json.Marshal(history.Judged{Says: "dull"})
-			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindJudged, Blade: row.Blade, By: env.By(ctx, row.By), Note: "proved by a trace", Detail: says}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: history.KindJudged, Blade: row.Blade, By: env.By(ctx, row.By), Note: "proved by a diagnosis", Detail: says}); err != nil {
 				return err
 			}
 		}
@@ -384,5 +384,5 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 
 // Drop gives a trace up that has not ended.
 func (s Station) Drop(ctx context.Context, shop, id uuid.UUID) error {
-	return refusal.NotThere(s.Store.DropTrace(ctx, shop, id), "id", "trace under way")
+	return refusal.NotThere(s.Store.DropTrace(ctx, shop, id), "id", "diagnosis in progress")
 }

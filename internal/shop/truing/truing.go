@@ -66,13 +66,13 @@ func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading) (Truing
 			return Truing{}, refusal.NotThere(err, "saw_id", "saw")
 		}
 		if t := truing.Test(r.Test); slices.Contains(truing.TestsOf(saw.Table), t) && !slices.Contains(truing.TestsOf(w.Kind), t) {
-			return Truing{}, refusal.Of("test", "a %s saw has nothing to measure for %q", w.Kind, t.Words())
+			return Truing{}, refusal.Of("test", "%[2]q doesn't apply to a %[1]s saw", w.Kind, t.Words())
 		}
 		if r.Test == "scoring" && w.Scoring.Kerf == 0 {
-			return Truing{}, refusal.Of("test", "this saw has no scoring blade on record; put it into the saw’s record first")
+			return Truing{}, refusal.Of("test", "no scoring blade is recorded for this saw. Record it first")
 		}
 	} else if r.Test != "clearance" && r.Test != "runout" {
-		return Truing{}, refusal.Of("saw_id", "say which saw was measured")
+		return Truing{}, refusal.Of("saw_id", "choose the saw")
 	}
 	out, err := workOut(r, w.Saw, w.HeldTo())
 	out.Saw = w
@@ -152,7 +152,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances) (Truing, error) {
 			out.Finding = a.JudgeDepth(w.Kind != saw.Table)
 		}
 	case "scoring":
-		if err := two("how far the score stands out beside the main kerf, on the left and on the right"); err != nil {
+		if err := two("how far the score extends past the main kerf, left and right"); err != nil {
 			return out, err
 		}
 		x, err := truing.ScoredOf(r.First[0], r.First[1])
@@ -199,10 +199,10 @@ func prefixed(form string, says []say.Line) []say.Line {
 // whole so that it can be worked out anew.
 func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent env.Sent) (Past, error) {
 	if r.Test == "width" || r.Test == "depth" || r.Test == "scoring" {
-		return Past{}, refusal.Of("test", "an adjustment is not kept; it is done")
+		return Past{}, refusal.Of("test", "an adjustment isn't saved")
 	}
 	if r.Test == "clearance" && r.Blade == nil {
-		return Past{}, refusal.Of("blade_id", "say which blade was measured")
+		return Past{}, refusal.Of("blade_id", "choose the blade")
 	}
 	t, err := s.WorkOut(ctx, shop, r)
 	if err != nil {
