@@ -18,16 +18,16 @@ test('a cut is fed by the beat, logged with what came out, and struck out', asyn
   await page.clock.install();
   await page.goto(`/run?of=red-oak&t=20&l=900&blade=${id}`);
   await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('Riving knife');
-  await page.getByRole('button', { name: 'Start the beat' }).click();
-  await expect(page.getByRole('button', { name: 'Hands in place…' })).toBeVisible();
+  await page.getByRole('button', { name: 'Start feed beat' }).click();
+  await expect(page.getByRole('button', { name: 'Hands in position…' })).toBeVisible();
   for (let i = 0; i < 4; i++) await page.clock.runFor(1000);
   const through = page.getByRole('button', { name: 'Through' });
   await expect(through).toBeVisible();
   await page.clock.runFor(9000);
   await through.click();
-  const took = page.getByRole('textbox', { name: 'A piece took, s' });
+  const took = page.getByRole('textbox', { name: 'Time per piece, s' });
   expect(Number(await took.inputValue())).toBeGreaterThan(8);
-  await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: 'brown' }).click();
   await page.getByRole('group', { name: 'Effort' }).getByRole('button', { name: 'hard' }).click();
   await page.getByRole('button', { name: 'One piece more' }).click();
   await accessible(page);
@@ -36,23 +36,23 @@ test('a cut is fed by the beat, logged with what came out, and struck out', asyn
   await page.goto(`/blades/${id}`);
   const row = page.getByRole('listitem').filter({ hasText: 'red oak' });
   await expect(row).toContainText('1.8 m, 2 pieces');
-  await expect(row).toContainText(/wall brown, no splinters, fed hard, [\d.]+ s a piece/);
+  await expect(row).toContainText(/cut edge brown, no tear-out, fed hard, [\d.]+ s per piece/);
   // It was counted wrong: it is put right, struck out by mistake, and put back.
   await row.getByRole('button', { name: /red oak/ }).click();
-  await row.getByRole('button', { name: 'Put it right' }).click();
-  const right = page.getByRole('dialog', { name: 'Put it right' });
+  await row.getByRole('button', { name: 'Correct it' }).click();
+  const right = page.getByRole('dialog', { name: 'Correct it' });
   await right.getByRole('textbox', { name: 'Pieces' }).fill('20');
   await right.getByRole('button', { name: 'clean' }).click();
   await accessible(page);
-  await right.getByRole('button', { name: 'Put it right' }).click();
+  await right.getByRole('button', { name: 'Correct it' }).click();
   await expect(right).toBeHidden();
   const stands = row.filter({ hasNotText: 'Put right.' });
   await expect(stands).toContainText(/18 m, 20 pieces.*wall clean/);
   await expect(page.getByText('18 m in 1 log line', { exact: true })).toBeVisible();
   await stands.getByRole('button', { name: /20 pieces/ }).click();
-  await stands.getByRole('button', { name: /^Strike out the row/ }).click();
+  await stands.getByRole('button', { name: /^Delete the entry/ }).click();
   await expect(page.getByText('0 m in 0 log lines')).toBeVisible();
-  await page.getByRole('button', { name: /^Put back the row/ }).click();
+  await page.getByRole('button', { name: /^Restore the entry/ }).click();
   await expect(page.getByText('18 m in 1 log line', { exact: true })).toBeVisible();
 });
 
@@ -71,9 +71,9 @@ test('cuts that are made while the server is away wait, are seen to wait, and ar
     await route.abort('connectionreset');
   });
   for (const wall of ['brown', 'black', 'clean']) {
-    await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: wall }).click();
+    await page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: wall }).click();
     await page.getByRole('button', { name: 'Cut made' }).click();
-    await expect(page.getByText('The cut waits here')).toBeVisible();
+    await expect(page.getByText('The cut is saved on this device')).toBeVisible();
   }
   const waiting = page.getByRole('button', { name: '3 cuts wait' });
   await waiting.click();
@@ -107,12 +107,12 @@ test('two settings are compared on one board, graded blind, and the result says 
   await expect(heightOf('A')).toHaveValue('31 mm');
   await expect(second).toHaveValue('60');
   await second.press('Escape');
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByText('settings A and B are the same: change one thing')).toBeVisible();
   await second.fill('60');
   await second.press('Enter');
   await accessible(page);
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   const of: Record<string, string> = {};
   for (let piece = 1; piece <= 8; piece++) {
     await expect(page.getByText(`Cut piece ${piece} of 8`)).toBeVisible();
@@ -126,13 +126,13 @@ test('two settings are compared on one board, graded blind, and the result says 
     if (i === 1) {
       // The first piece is graded off photos, which know nothing of the setting either.
       const brown = of[piece] === 'A';
-      await page.getByRole('button', { name: 'The wall: off a photo' }).click();
+      await page.getByRole('button', { name: 'Cut edge: from a photo' }).click();
       const wall = await wallPhoto(page, { brown: brown ? [0.2, 0.6] : [0, 0] });
-      await page.getByLabel('A photo of the wall', { exact: true }).setInputFiles(wall);
+      await page.getByLabel('Photo of the cut edge', { exact: true }).setInputFiles(wall);
       await page.getByRole('button', { name: brown ? 'Yes, brown' : 'Yes, clean' }).click();
-      await page.getByRole('button', { name: 'The edge: off a photo' }).click();
-      await page.getByLabel('A photo of the edge', { exact: true }).setInputFiles(await edgePhoto(page, []));
-      await expect(page.getByRole('link', { name: 'Trace what it shows' })).toHaveCount(0);
+      await page.getByRole('button', { name: 'The edge: from a photo' }).click();
+      await page.getByLabel('Photo of the edge', { exact: true }).setInputFiles(await edgePhoto(page, []));
+      await expect(page.getByRole('link', { name: 'Diagnose this' })).toHaveCount(0);
       await page.getByRole('button', { name: 'Yes, none' }).click();
     } else {
       await page.getByRole('button', { name: of[piece] === 'A' ? 'brown' : 'clean' }).click();
@@ -140,16 +140,14 @@ test('two settings are compared on one board, graded blind, and the result says 
     }
     await page.getByRole('button', { name: `That is piece ${piece}` }).click();
   }
-  await page.getByRole('button', { name: 'Show what it came to' }).click();
-  await expect(
-    page.getByText(/^B scorches less than A; sure: luck alone does this in one of 35/),
-  ).toBeVisible();
+  await page.getByRole('button', { name: 'Show result' }).click();
+  await expect(page.getByText(/^B burns less than A; sure: luck alone does this in one of 35/)).toBeVisible();
   await accessible(page);
   await page.goto(`/blades/${id}`);
   await expect(page.getByRole('listitem').filter({ hasText: 'comparison, piece' })).toHaveCount(8);
   await page.getByRole('button', { name: /Compared/ }).click();
   await page.getByRole('link', { name: 'See the comparison' }).click();
-  await expect(page.getByRole('heading', { name: 'What it came to' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Result' })).toBeVisible();
 });
 
 test('two blades are washed in one bath, by timers that a closed tablet does not stop', async ({
@@ -162,11 +160,11 @@ test('two blades are washed in one bath, by timers that a closed tablet does not
   await page.getByRole('combobox', { name: 'Cleaner' }).click();
   await page.getByRole('option', { name: 'oven cleaner' }).click();
   await expect(page.getByText('Spoon is coated: caustic strips the coating')).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Begin/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeDisabled();
   await page.getByRole('combobox', { name: 'Cleaner' }).click();
   await page.getByRole('option', { name: 'made for blades' }).click();
   await accessible(page);
-  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.getByRole('button', { name: /^Start/ }).click();
   await expect(page.getByRole('heading', { name: 'Soak' })).toBeVisible();
   await expect(page.getByRole('timer')).toHaveText(/^[45]:\d\d$/);
   const wash = page.url();
@@ -191,11 +189,11 @@ test('two blades are washed in one bath, by timers that a closed tablet does not
     await page.getByRole('button', { name: new RegExp(`^(Next: )?${next}`) }).click();
     await expect(page.getByRole('heading', { name: next })).toBeVisible();
   }
-  await page.getByRole('button', { name: 'Done: hang them up' }).click();
+  await page.getByRole('button', { name: 'Done. Put them back' }).click();
   await expect(page.getByRole('heading', { name: 'Care' })).toBeVisible();
   await page.goto(`/blades/${ids[0]}`);
   await expect(
-    page.getByRole('listitem').filter({ hasText: 'Washed in made for blades, 2 blades in one bath.' }),
+    page.getByRole('listitem').filter({ hasText: 'Cleaned in made for blades, 2 blades in one bath.' }),
   ).toBeVisible();
 });
 
@@ -208,25 +206,25 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
   await expect(page.getByRole('button', { name: 'More for Rover' })).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'More for Rover' }).click();
-  await page.getByRole('menuitem', { name: 'Send it out…' }).click();
-  await page.getByRole('textbox', { name: 'Where to' }).fill('the saw doctor on Quay Street');
-  await page.getByRole('textbox', { name: 'Price asked' }).fill('21.50');
-  await page.getByRole('button', { name: 'Send it, and print the slip' }).click();
+  await page.getByRole('menuitem', { name: 'Send to be sharpened…' }).click();
+  await page.getByRole('textbox', { name: 'Sharpening service' }).fill('the saw doctor on Quay Street');
+  await page.getByRole('textbox', { name: 'Price quoted' }).fill('21.50');
+  await page.getByRole('button', { name: 'Send out and print slip' }).click();
   await expect(page.getByRole('region', { name: 'Rover' })).toContainText('the saw doctor on Quay Street');
   await accessible(page);
   expect(await sheets(page), 'the packing slip').toBe(1);
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText(
-    'It is away at the saw doctor',
+    'It is away for sharpening',
   );
   await page.goto('/care');
-  await page.getByRole('button', { name: 'It is back: Rover' }).click();
+  await page.getByRole('button', { name: 'Rover is back' }).click();
   await page.getByRole('textbox', { name: 'Price' }).fill('21.5');
-  await page.getByRole('textbox', { name: 'Sharpenings left, as told' }).fill('6');
-  const diameter = page.getByRole('textbox', { name: 'Diameter now' });
+  await page.getByRole('textbox', { name: 'Sharpenings left' }).fill('6');
+  const diameter = page.getByRole('textbox', { name: 'Measured diameter' });
   await diameter.fill('253.4');
   await diameter.press('Enter');
-  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.getByRole('button', { name: 'Put back in the rack' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await page.goto(`/blades/${id}`);
   await expect(page.getByText('253.4 mm', { exact: true })).toBeVisible();
@@ -235,7 +233,7 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
   ).toBeVisible();
   await page.goto(`/care/money/${id}`);
   await expect(page.getByText('101.5', { exact: true })).toBeVisible();
-  await expect(page.getByRole('img', { name: /^Cost against metres/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Cost by length cut/ })).toBeVisible();
   await accessible(page);
 });
 
@@ -244,7 +242,7 @@ test('the calendar is read by a parser that is not ours, until it is withdrawn',
   request,
 }) => {
   await page.goto('/care');
-  await page.getByRole('button', { name: 'Give it an address' }).click();
+  await page.getByRole('button', { name: 'Create address' }).click();
   const address = await page.getByRole('link', { name: /calendars/ }).getAttribute('href');
   const feed = await request.get(address!);
   expect(feed.headers()['content-type']).toContain('text/calendar');
@@ -255,14 +253,14 @@ test('the calendar is read by a parser that is not ours, until it is withdrawn',
   const shop = (await (await request.get('/api/v1/shop')).json()) as { time_zone: string };
   const today = new Date().toLocaleDateString('sv', { timeZone: shop.time_zone }); // as an ISO date
   expect(rook.startDate.toString()).toBe(today);
-  const back = events.find((e) => e.summary === 'Lace is expected back')!;
+  const back = events.find((e) => e.summary === 'Lace is due back')!;
   expect(back.startDate.toJSDate().getTime()).toBeGreaterThan(Date.now());
   expect(new Set(events.map((e) => e.uid)).size).toBe(events.length);
-  await page.getByRole('button', { name: 'Withdraw it' }).click();
-  const sure = page.getByRole('dialog', { name: 'Withdraw the address?' });
+  await page.getByRole('button', { name: 'Revoke' }).click();
+  const sure = page.getByRole('dialog', { name: 'Revoke this address?' });
   await accessible(page);
-  await sure.getByRole('button', { name: 'Withdraw it' }).click();
-  await expect(page.getByRole('button', { name: 'Give it an address' })).toBeVisible();
+  await sure.getByRole('button', { name: 'Revoke' }).click();
+  await expect(page.getByRole('button', { name: 'Create address' })).toBeVisible();
   expect((await request.get(address!)).status()).toBe(404);
 });
 
@@ -270,15 +268,15 @@ test('the log is filtered, goes out as a file and takes in an old list', async (
   const id = await own(request, 'Veteran');
   await page.goto('/log');
   await page.getByRole('combobox', { name: 'Show' }).click();
-  await page.getByRole('option', { name: 'washed, sharpened, sent' }).click();
+  await page.getByRole('option', { name: 'cleaned, sharpened, sent out' }).click();
   await expect(rows(page).filter({ hasText: 'Ripped' })).toHaveCount(0);
-  await expect(rows(page).filter({ hasText: 'Washed in mild detergent' }).first()).toBeVisible();
+  await expect(rows(page).filter({ hasText: 'Cleaned in mild detergent' }).first()).toBeVisible();
   await accessible(page);
   // The season filters the rows under it: by a blade, by weeks that are drawn over; the address keeps it.
   await page.getByRole('combobox', { name: 'Show' }).click();
   await page.getByRole('option', { name: 'everything' }).click();
   await page.getByRole('button', { name: 'Rook', exact: true }).click();
-  const chart = page.getByRole('img', { name: /^Metres by week and blade/ });
+  const chart = page.getByRole('img', { name: /^Length cut by week and blade/ });
   const box = (await chart.boundingBox())!;
   await page.mouse.move(box.x + box.width * 0.3, box.y + 20);
   await page.mouse.down();
@@ -308,7 +306,7 @@ test('the log is filtered, goes out as a file and takes in an old list', async (
   await expect(page).not.toHaveURL(/from=/);
   const file = (text: string) => ({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await page
-    .getByLabel('Old records', { exact: true })
+    .getByLabel('Import records', { exact: true })
     .setInputFiles(
       file(
         'at;kind;blade;saw;material;thickness_mm;width_mm;length_mm;pieces\n' +
@@ -316,7 +314,7 @@ test('the log is filtered, goes out as a file and takes in an old list', async (
           '2025-02-04;cut;Nobody;Long Table;cherry;20;80;900;1\n',
       ),
     );
-  await expect(page.getByText('1 to add, 0 there already, 1 refused.')).toBeVisible();
+  await expect(page.getByText('1 to add, 0 already there, 1 rejected.')).toBeVisible();
   await expect(page.getByText('there is no blade called "Nobody"')).toBeVisible();
   await page.getByRole('button', { name: 'Add 1' }).click();
   await expect(page.getByText('1 row added,')).toBeVisible();

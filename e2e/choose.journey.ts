@@ -16,8 +16,8 @@ test('from a cut to a logged cut', async ({ page }) => {
   await choose(page, 'Finish', /^show/);
 
   const blade = await page.getByRole('heading', { level: 1 }).textContent();
-  await page.getByRole('link', { name: 'Run it' }).click();
-  await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('link', { name: 'Run' }).click();
+  await page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: 'brown' }).click();
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
   await page.getByRole('link', { name: 'Blades' }).click();
@@ -38,7 +38,7 @@ test('the height moves by hand, by key and by typing, and every figure follows',
   await swept;
   const slider = height(page);
   await expect(slider).toHaveAttribute('aria-valuetext', '39 mm');
-  const scorch = page.getByRole('definition').filter({ hasText: 'walls that scorch' });
+  const scorch = page.getByRole('definition').filter({ hasText: 'burn risk' });
   const before = await scorch.textContent();
 
   // One sweep answers every height: dragging asks nothing more.
@@ -65,7 +65,7 @@ test('the height moves by hand, by key and by typing, and every figure follows',
   await expect(slider).toHaveAttribute('aria-valuenow', '30.1625');
   await field.fill('300 mm');
   await field.press('Enter');
-  await expect(page.getByText("past this saw's reach")).toBeVisible();
+  await expect(page.getByText("beyond this saw's cutting depth")).toBeVisible();
 });
 
 test('inches and millimetres swap at any moment', async ({ page }) => {
@@ -79,7 +79,7 @@ test('inches and millimetres swap at any moment', async ({ page }) => {
 
 test('closing the gap under the exit opens the window of a sheet cut', async ({ page }) => {
   await page.goto('/?cut=sheet&of=softwood-ply&t=18&for=show');
-  const underside = page.getByRole('definition').filter({ hasText: 'splinters it bears' }).first();
+  const underside = page.getByRole('definition').filter({ hasText: 'tear-out this finish allows' }).first();
   await expect(underside).toBeVisible();
   const open = parseFloat((await underside.textContent())!);
   await choose(page, 'underside', /zero-clearance/);
@@ -91,7 +91,7 @@ test('a miter saw chops what it can and is pushed through what is wider', async 
   await choose(page, 'Saw', 'Drop');
   await expect(cut(page)).toContainText('by chopping');
   await expect(first(page)).toContainText('Curtain');
-  await expect(rack(page)).toContainText('lets the blade climb');
+  await expect(rack(page)).toContainText('makes the blade climb');
   await type(page, 'Width', '240');
   await expect(cut(page)).toContainText('by pushing');
   await accessible(page);
@@ -100,8 +100,8 @@ test('a miter saw chops what it can and is pushed through what is wider', async 
 test('what cannot be is said at the word, and nothing is drawn for it', async ({ page }) => {
   await page.goto('/');
   await type(page, 'Thickness', '160');
-  await expect(page.getByRole('alert')).toContainText('more than this saw reaches from both faces');
-  await expect(page.getByRole('link', { name: 'Run it' })).toBeHidden();
+  await expect(page.getByRole('alert')).toContainText('more than this saw cuts from both faces');
+  await expect(page.getByRole('link', { name: 'Run' })).toBeHidden();
   await page.getByRole('button', { name: /^Thickness: / }).click();
   const field = page.getByRole('textbox', { name: 'Thickness' });
   await field.fill('thick');
@@ -110,7 +110,7 @@ test('what cannot be is said at the word, and nothing is drawn for it', async ({
   await accessible(page);
   await field.fill('20 mm');
   await field.press('Enter');
-  await expect(page.getByRole('link', { name: 'Run it' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Run' })).toBeVisible();
 });
 
 test('aluminium is chosen by rule and has no window', async ({ page }) => {
@@ -201,7 +201,7 @@ test('the whole cut by keyboard alone', async ({ page }) => {
   await height(page).focus();
   await page.keyboard.press('End');
   await expect(height(page)).toHaveAttribute('aria-valuenow', '79');
-  await tabTo(/^Run it$/);
+  await tabTo(/^Run$/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Cut made' })).toBeVisible();
   await tabTo(/^Cut made$/);
@@ -212,7 +212,7 @@ test('the whole cut by keyboard alone', async ({ page }) => {
 test('the schools of height stand side by side, and the kerf is seen from its end', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Heights' }).click();
-  const proud = page.getByRole('region', { name: 'Just proud' });
+  const proud = page.getByRole('region', { name: 'Just above the stock' });
   const full = page.getByRole('region', { name: 'Full' });
   const arc = async (r: typeof proud) => parseFloat((await r.getByRole('definition').first().textContent())!);
   expect(await arc(proud)).toBeGreaterThan(await arc(full));
@@ -223,9 +223,9 @@ test('the schools of height stand side by side, and the kerf is seen from its en
     .locator('dt', { hasText: 'burn risk' })
     .locator('+ dd')
     .textContent();
-  const curve = page.getByRole('group', { name: /^Over height: / });
+  const curve = page.getByRole('group', { name: /^By height: / });
   await expect(curve).toHaveAccessibleName(
-    new RegExp(`^Over height: burn risk ${risk}, splinters, underside, .+ at 39 mm$`),
+    new RegExp(`^By height: burn risk ${risk}, tear-out, bottom face, .+ at 39 mm$`),
   );
   await page.getByRole('button', { name: 'Set just proud' }).click();
   await expect(curve).toHaveAccessibleName(/ at 31 mm$/);
@@ -246,9 +246,9 @@ test('a bevel with the circular saw: the shoe takes depth away, and four support
   await type(page, 'Thickness', '18 mm');
   await page.getByRole('button', { name: /^Bevel: / }).click();
   await page.getByRole('button', { name: '30°' }).click();
-  await choose(page, 'Below', 'over runners');
-  await expect(cut(page)).toContainText('tilted 30°, on the Walker over runners');
-  await expect(page.getByText(/tilted 30°: 20.8 mm of wood in its way/)).toBeVisible();
+  await choose(page, 'Below', 'on runners');
+  await expect(cut(page)).toContainText('tilted 30°, on the Walker on runners');
+  await expect(page.getByText(/tilted 30°: 20.8 mm of wood to cut/)).toBeVisible();
   // From the plate depths 63 square and 46 at 45°, 30° leaves 55.2.
   await expect(height(page)).toHaveAttribute('aria-valuemax', /^55\.2/);
   await expect(height(page)).toHaveAttribute('aria-valuenow', '21');
@@ -268,9 +268,9 @@ test('a bevel with the circular saw: the shoe takes depth away, and four support
   await page.getByRole('button', { name: 'Guide' }).click();
   const board = page.getByRole('group', { name: /Board on 4 supports/ });
   await expect(board).toContainText('carried');
-  await page.getByRole('button', { name: 'Mine stand elsewhere' }).click();
+  await page.getByRole('button', { name: 'Move the supports' }).click();
   await expect(page.getByText(/cut end of the left piece sinks/)).toBeVisible();
-  await page.getByRole('button', { name: 'One more' }).click();
+  await page.getByRole('button', { name: 'Add one' }).click();
   const third = page.getByRole('slider', { name: 'Support 3' });
   await third.focus();
   await page.keyboard.press('ArrowLeft');
@@ -284,12 +284,12 @@ test('a groove has its own depth, its bottom is drawn, and a flat one comes firs
   await type(page, 'Depth', '6 mm');
   await expect(cut(page)).toContainText('as a groove 6 mm deep');
   await expect(first(page)).toContainText('FTG');
-  await expect(page.getByText('19 mm left standing')).toBeVisible();
+  await expect(page.getByText('19 mm left uncut')).toBeVisible();
   await page.getByRole('button', { name: 'End', exact: true }).click();
   await expect(page.getByText('As a groove: flat')).toBeVisible();
   await expect(page.getByText('6 mm deep', { exact: true })).toBeVisible();
   // Thicker than the reach: from both faces, with a height for each.
-  await choose(page, 'Form', 'right through');
+  await choose(page, 'Form', 'all the way through');
   await type(page, 'Thickness', '120 mm');
   const passes = page.getByRole('list', { name: 'Passes' });
   await expect(passes.getByRole('listitem')).toHaveCount(2);
@@ -303,15 +303,15 @@ test('settings are pinned, compared and carried by a link, and one goes on a car
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.goto('/?cut=sheet&of=birch-ply&t=12&w=600&l=1200&for=show');
   await page.getByRole('button', { name: 'Pin to compare' }).click();
-  await choose(page, 'underside', 'zero-clearance insert');
-  await expect(cut(page)).toContainText('zero-clearance insert'); // what is pinned is what is shown
+  await choose(page, 'underside', 'zero-clearance throat plate');
+  await expect(cut(page)).toContainText('zero-clearance throat plate'); // what is pinned is what is shown
   await page.getByRole('button', { name: 'Pin to compare' }).click();
   await page.getByRole('button', { name: 'Compare 2' }).click();
   const table = page.getByRole('table', { name: 'Compared settings' });
   await expect(table).toContainText('underside, open');
-  await expect(table).toContainText('underside, zero-clearance insert');
+  await expect(table).toContainText('underside, zero-clearance throat plate');
   await accessible(page);
-  await page.getByRole('button', { name: 'Copy a link to this table' }).click();
+  await page.getByRole('button', { name: 'Copy link to this table' }).click();
   const copied = () => page.evaluate(() => navigator.clipboard.readText());
   await expect.poll(copied).toMatch(/^http/);
   await page.goto(await copied());
@@ -345,5 +345,5 @@ test('a metal is refused on the wrong blade, and steel on the wrong saw', async 
   await accessible(page);
   await choose(page, 'Material', 'steel');
   await expect(page.getByText('Not on this saw.')).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Run it' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Run' })).toHaveCount(0);
 });

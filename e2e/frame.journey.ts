@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test';
 import { accessible, choose, expect, own, test } from './test';
 
-const bar = (page: Page) => page.getByRole('navigation', { name: 'Places and settings' });
+const bar = (page: Page) => page.getByRole('navigation', { name: 'Pages and settings' });
 
 test('every place greets by its title, and what is narrow is found under More', async ({ page }) => {
   await page.goto('/');
@@ -28,7 +28,7 @@ test('every place greets by its title, and what is narrow is found under More', 
 
   await page.setViewportSize({ width: 820, height: 1180 });
   await bar(page).getByRole('button', { name: /more$/i }).click();
-  const more = page.getByRole('dialog', { name: 'More of the shop' });
+  const more = page.getByRole('dialog', { name: 'More pages' });
   await accessible(page);
   await more.getByRole('radio', { name: 'Inches' }).click();
   await more.getByRole('link', { name: 'True' }).click();
@@ -42,14 +42,14 @@ test('whoever has no mouse passes the frame by', async ({ page }) => {
   await page.goto('/saws');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('Tab');
-  await expect(page.getByRole('link', { name: 'Past the frame, to the page' })).toBeFocused();
+  await expect(page.getByRole('link', { name: 'Skip to content' })).toBeFocused();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Tab');
   expect(await page.evaluate(() => document.querySelector('#sheet')!.contains(document.activeElement))).toBe(
     true,
   );
   await page.goto('/no/such/station');
-  await expect(page).toHaveTitle('Nothing here · Corte');
+  await expect(page).toHaveTitle('Page not found · Corte');
   await bar(page).getByRole('link', { name: 'Trace' }).click();
   await expect(page).toHaveTitle('Trace · Corte');
 });
@@ -57,7 +57,7 @@ test('whoever has no mouse passes the frame by', async ({ page }) => {
 test('a term says what it means where it stands, and all of them stand on one page', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'feed range', exact: true }).click();
-  const meaning = page.getByRole('dialog', { name: 'What it means' });
+  const meaning = page.getByRole('dialog', { name: 'Meaning' });
   await expect(meaning).toContainText('Too slow and it burns');
   await accessible(page);
   await page.keyboard.press('Escape');
@@ -74,7 +74,7 @@ test('a term says what it means where it stands, and all of them stand on one pa
   await expect(raker).toHaveCount(1);
   await raker.focus();
   await page.keyboard.press('Enter');
-  await expect(meaning).toContainText('A flat tooth after a group of pointed ones');
+  await expect(meaning).toContainText('A flat tooth after each group of beveled ones');
   await accessible(page);
   await page.keyboard.press('Escape');
   await expect(raker).toBeFocused();
@@ -82,7 +82,7 @@ test('a term says what it means where it stands, and all of them stand on one pa
   await page.getByRole('link', { name: 'Words' }).click();
   await expect(page).toHaveTitle('Words · Corte');
   await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(14);
-  await expect(page.getByRole('heading', { name: 'Heel' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Toe-in or toe-out' })).toBeVisible();
   await accessible(page);
 });
 
@@ -92,10 +92,10 @@ test('a page that cannot be fetched leaves the frame standing', async ({ browser
   await page.goto('/saws');
   await page.route('**/assets/*Trace*.js', (route) => route.abort());
   await bar(page).getByRole('link', { name: 'Trace' }).click();
-  await expect(page.getByRole('heading', { name: 'This page broke' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'This page crashed' })).toBeVisible();
   await expect(bar(page)).toBeVisible();
   await page.unrouteAll();
-  await page.getByRole('button', { name: 'Load it again' }).click();
+  await page.getByRole('button', { name: 'Reload' }).click();
   await expect(page).toHaveTitle('Trace · Corte');
   await context.close();
 });
@@ -155,7 +155,7 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
     setting.getByText(/^\d+(\.\d)? s$/).first(),
     setting.getByRole('img', { name: /^Feed range/ }),
     setting.getByRole('slider'),
-    page.getByRole('link', { name: 'Run it' }),
+    page.getByRole('link', { name: 'Run' }),
   ];
   const foot = (await bar(page).boundingBox())!.y;
   for (const one of all) {
@@ -166,7 +166,7 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
   await accessible(page);
 
   await high.click();
-  await page.getByRole('button', { name: 'just proud' }).click();
+  await page.getByRole('button', { name: 'just above the stock' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: /^31 mm high/ })).toBeVisible();
 
@@ -203,7 +203,7 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
   await expect(page.getByRole('textbox', { name: 'Thickness' })).toHaveAccessibleDescription(
     /cannot be read|is not/,
   );
-  await tap('Wipe the last', 'Wipe the last', 'in', 'mm', '9', 'Wipe the last', 'in', 'Done');
+  await tap('Delete last digit', 'Delete last digit', 'in', 'mm', '9', 'Delete last digit', 'in', 'Done');
   await expect(page.getByRole('button', { name: 'Thickness: 25.4 mm' })).toBeVisible();
   await sheet.getByRole('button', { name: 'Done' }).click();
   // What was cut last is offered first.
@@ -247,11 +247,11 @@ test('on a phone a cut is fed and logged with one thumb, and the bar says what i
     expect(box.y + box.height, `after scrolling to ${y}`).toBeLessThanOrEqual(foot);
     expect(box.height).toBeGreaterThanOrEqual(48);
   }
-  await page.getByRole('button', { name: 'Start the beat' }).click();
+  await page.getByRole('button', { name: 'Start feed beat' }).click();
   await page.clock.runFor(30_000);
   await page.getByRole('button', { name: 'Through' }).click();
   // What came out comes up by itself.
-  const sheet = page.getByRole('dialog', { name: 'What came out' });
+  const sheet = page.getByRole('dialog', { name: 'How did it come out?' });
   await sheet.getByRole('button', { name: 'brown' }).click();
   await accessible(page);
   await sheet.getByRole('button', { name: 'Cut made' }).click();

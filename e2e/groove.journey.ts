@@ -13,7 +13,7 @@ async function read(page: Page, label: RegExp, ...values: string[]) {
   }
 }
 
-const ways = (page: Page) => page.getByRole('list', { name: 'Ways' }).getByRole('listitem');
+const ways = (page: Page) => page.getByRole('list', { name: 'Ways to cut it' }).getByRole('listitem');
 const now = (page: Page) => page.getByRole('status', { name: 'Now' });
 
 test('a stack: measured piece, cards, a test groove, shims, the batch, and called up again', async ({
@@ -22,14 +22,11 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
 }) => {
   const saw = await ownSaw(request, 'Trestle');
   await page.goto(`/groove?${ply}&saw=${saw}`);
-  await expect(page.getByText('Measure what goes in, at three places.')).toBeVisible();
+  await expect(page.getByText('Measure the piece in three places.')).toBeVisible();
   await accessible(page);
   await read(page, /the piece/, '17.85', '18.9');
   await expect(page.getByRole('alert')).toContainText('not one thickness');
-  await page
-    .getByRole('group', { name: 'Readings' })
-    .getByRole('button', { name: 'Take back 18.9 mm' })
-    .click();
+  await page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: 'Undo 18.9 mm' }).click();
   // As quick as a gauge types.
   const entry = page.getByRole('textbox', { name: /the piece/ });
   await entry.pressSequentially('17.9\n17.85\n17.8\n');
@@ -38,17 +35,17 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
 
   await ways(page).filter({ hasText: 'Trapdoor' }).getByRole('button').click();
   await expect(
-    page.getByRole('img', { name: /^On the arbor from the inner flange outward: left 3.2 mm/ }),
+    page.getByRole('img', { name: /^On the arbor, from the inner flange out: left 3.2 mm/ }),
   ).toBeVisible();
-  await expect(page.getByRole('img', { name: /each in gullets of its own/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /their teeth in the gullets/ })).toBeVisible();
   await expect(page.getByText('The nut takes its full thread')).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: 'Set it up with Trapdoor' }).click();
-  await expect(now(page)).toContainText('shy of the depth');
+  await page.getByRole('button', { name: 'Set up with Trapdoor' }).click();
+  await expect(now(page)).toContainText('a little less than the depth');
   const setting = page.url();
 
   // The cards are of this stack on this saw, and stop where a check is not met.
-  await page.getByRole('button', { name: 'Put it on by cards' }).click();
+  await page.getByRole('button', { name: 'Mount step by step' }).click();
   await expect(page.getByRole('heading', { name: 'Power off' })).toBeVisible();
   const seen: string[] = [];
   for (;;) {
@@ -60,11 +57,11 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
       await yes.click();
       await expect(yes).toHaveAttribute('aria-pressed', 'true');
     }
-    if (title === 'In this order') {
+    if (title === 'Order on the arbor') {
       await expect(page.getByText(/^Left outer blade, .*right outer blade\.$/)).toBeVisible();
       await accessible(page);
     }
-    const on = page.getByRole('button', { name: 'It is on' });
+    const on = page.getByRole('button', { name: "It's mounted" });
     if (await on.isVisible()) {
       await on.click();
       await expect(on).toBeHidden(); // it is said, not only pressed
@@ -74,30 +71,34 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
     await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(title!);
   }
   expect(seen).toEqual(
-    expect.arrayContaining(['Knife and guard off, for this', 'Chippers into the gullets', 'Its own insert']),
+    expect.arrayContaining([
+      'Knife and guard off, for this',
+      'Chippers into the gullets',
+      'Its own throat plate',
+    ]),
   );
   expect(seen).not.toContain('Riving knife');
 
   await page.goto(setting);
-  await expect(page.getByRole('button', { name: 'Put it on by cards' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Mount step by step' })).toHaveCount(0);
   await read(page, /width/, '17.9', '17.92', '17.9');
   await page.getByRole('textbox', { name: 'Depth' }).fill('4.9');
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Save measurement' }).click();
   await expect(now(page)).toContainText('0.09 mm too narrow. Plug out, then put in');
   await expect(now(page)).toContainText('Raise the blade by 1.1 mm, to 6.1 mm: 0.14 turns of the wheel.');
   await accessible(page);
   await read(page, /width/, '17.98', '18', '17.99');
   await page.getByRole('textbox', { name: 'Depth' }).fill('6');
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(now(page)).toHaveText('It fits: cut them like that.');
+  await page.getByRole('button', { name: 'Save measurement' }).click();
+  await expect(now(page)).toHaveText('It fits. Cut them all at this setting.');
   await page.goto('/saws');
   await page
-    .getByRole('region', { name: 'Under way' })
+    .getByRole('region', { name: 'In progress' })
     .getByText('on Trestle: Trapdoor, 2 tests')
     .locator('..')
-    .getByRole('link', { name: 'Go on' })
+    .getByRole('link', { name: 'Continue' })
     .click();
-  await page.getByRole('button', { name: 'Log them' }).click();
+  await page.getByRole('button', { name: 'Log grooves' }).click();
   await expect(page.getByText('12 made.')).toBeVisible();
 
   await page.goto('/log');
@@ -110,11 +111,11 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   ).toBeVisible();
   await page.goto('/groove');
   await page
-    .getByRole('region', { name: 'Grooves of this shop' })
+    .getByRole('region', { name: 'Grooves you made' })
     .getByRole('listitem')
     .filter({ hasText: 'Trestle' })
     .first()
-    .getByRole('button', { name: 'Call it up again' })
+    .getByRole('button', { name: 'Reuse these settings' })
     .click();
   await expect(page.getByRole('heading', { name: '18 mm wide with Trapdoor' })).toBeVisible();
   await expect(now(page)).toContainText('Set the blade 6.1 mm high.');
@@ -128,15 +129,15 @@ test('passes with a flat-top blade: the last one makes the width', async ({ page
   // The maker of this saw allows no set: it says so, and offers no way to begin.
   await ways(page).filter({ hasText: 'Trapdoor' }).getByRole('button').click();
   await expect(
-    page.getByText(/Trapdoor: this saw's maker does not allow dado sets; step a flat-top blade/),
+    page.getByText(/Trapdoor: this saw's manual doesn't allow dado stacks; step a flat-top blade/),
   ).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Set it up/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Set up a saw/ })).toHaveCount(0);
   await ways(page).first().getByRole('button').click();
   const last = page.getByRole('list', { name: 'Passes' }).getByRole('listitem').last();
   await expect(last).toHaveText('last39 mm');
-  await page.getByRole('button', { name: 'Set it up with Mortise' }).click();
+  await page.getByRole('button', { name: 'Set up with Mortise' }).click();
   await read(page, /width/, '12.1', '12.1', '12.1');
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Save measurement' }).click();
   await expect(now(page)).toContainText('0.1 mm too narrow: set the last pass 0.1 mm further');
   await expect(last).toHaveText('last39.1 mm');
 });
@@ -156,21 +157,21 @@ test('a rabbet on a phone, in inches: from the cut in Choose to the blade that c
   await read(page, /the piece/, '1/2', '12.6mm', '0.497');
   await expect(page.getByTestId('target')).toHaveText('0.504"');
   await expect(page.getByRole('img', { name: /^The rabbet from its end, 0\.504" wide/ })).toBeVisible();
-  await expect(page.getByText('The blade runs in the fence: a sacrificial board on it')).toBeVisible();
+  await expect(page.getByText('The blade runs into the fence. Put a sacrificial board')).toBeVisible();
   await expect(page.getByRole('list', { name: 'Passes' }).getByRole('listitem').first()).toHaveText(
     '10.000"',
   );
   const wide = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(wide, 'it scrolls sideways').toBeLessThanOrEqual(390);
   await accessible(page);
-  await page.getByRole('button', { name: /^Set it up with/ }).click();
+  await page.getByRole('button', { name: /^Set up with/ }).click();
   await expect(now(page)).toContainText('Set the blade');
   // A single blade goes on by its own cards, its riving knife with it.
-  await page.getByRole('button', { name: 'Put it on by cards' }).click();
+  await page.getByRole('button', { name: 'Mount step by step' }).click();
   await expect(page.getByRole('heading', { name: 'Power off' })).toBeVisible();
   await page.goBack();
   await read(page, /width/, '0.504', '0.504', '0.505');
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Save measurement' }).click();
   await expect(now(page)).toContainText('Measure the depth as well');
   await context.close();
 });
@@ -179,31 +180,31 @@ test('a set never goes on a circular saw, and a short arbor stops it', async ({ 
   await page.goto(`/groove?${ply}&p=17.85~17.9~17.85`);
   await choose(page, 'Saw', 'Walker');
   const set = ways(page).filter({ hasText: 'Trapdoor' });
-  await expect(set).toContainText('a dado set never goes on a circular saw');
+  await expect(set).toContainText('a dado stack never goes on a circular saw');
   await expect(set).toContainText('stop');
   const saw = await ownSaw(request, 'Milestool', { arbor_length_mm: 30 });
   await page.goto(`/groove?${ply}&p=17.85~17.9~17.85&saw=${saw}`);
   await expect(ways(page).filter({ hasText: 'Trapdoor' })).toContainText(
-    'The nut does not take its full thread',
+    "The nut doesn't have its full thread",
   );
 });
 
 test('joints are worked out, and a test joint moves the key', async ({ page }) => {
   await page.goto('/groove/joints?joint=box');
-  const set = page.getByRole('region', { name: 'What to set' });
+  const set = page.getByRole('region', { name: 'Settings' });
   await expect(set).toContainText('from key to blade 6.3 mm; a pitch of 12.7 mm');
   await accessible(page);
   await page.getByRole('radio', { name: 'Inches' }).click();
   await expect(set).toContainText('from key to blade 0.248"');
   await page.getByRole('radio', { name: 'Millimetres' }).click();
   await page.getByRole('textbox', { name: 'Gap of a test joint' }).fill('-0.2');
-  await expect(set).toContainText('Tight: the key 0.3 mm nearer to the blade.');
+  await expect(set).toContainText('Tight: move the key 0.3 mm toward the blade.');
   await page.getByRole('button', { name: 'Tenon' }).click();
-  await expect(set).toContainText('Blade 8 mm high for the first cheek.');
+  await expect(set).toContainText('Set the blade 8 mm high for the first cheek.');
   await page.getByRole('textbox', { name: 'Tenon, thickness' }).fill('30');
   await expect(page.getByRole('alert')).toContainText('A tenon of 30 mm cannot come out of stock of 25 mm');
   for (const [joint, says] of [
-    ['Tails', 'tilted 8.0°'],
+    ['Dovetails', 'tilted 8.0°'],
     ['Slope', 'stairs of at most 0.56 mm'],
     ['Fold', '6 kerfs, 39.1 mm from middle to middle'],
   ] as const) {
@@ -211,8 +212,8 @@ test('joints are worked out, and a test joint moves the key', async ({ page }) =
     await expect(set).toContainText(says);
     await accessible(page);
   }
-  await page.getByRole('button', { name: 'Keep it in the log' }).click();
-  await expect(page.getByText('Kept with the blade.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save to log' }).click();
+  await expect(page.getByText('Saved with the blade.')).toBeVisible();
   await page.goto('/log');
   await expect(
     page
@@ -260,15 +261,15 @@ test('the parts of a set: what is known of them, what cannot be, and what is for
   await shim.getByRole('textbox', { name: 'Thickness' }).press('Tab');
   await expect(shim.getByRole('textbox', { name: 'Thickness' })).toHaveValue('0.2 mm');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('No test groove yet: as stamped.')).toBeVisible();
+  await expect(page.getByText('No test groove yet, so the stamped size is used.')).toBeVisible();
   await accessible(page);
-  const renew = page.getByRole('region', { name: 'Parts that have changed' });
+  const renew = page.getByRole('region', { name: 'Changed parts' });
   await renew.getByRole('checkbox', { name: 'shim 0.2 mm' }).check();
   await renew.getByRole('button', { name: 'Log it' }).click();
   await expect(renew.getByRole('checkbox', { name: 'shim 0.2 mm' })).not.toBeChecked();
   await expect(page.getByRole('list', { name: 'Saws' })).toContainText('never goes on a miter saw');
   await page.goto(`/blades/${id}`);
   await expect(
-    page.getByRole('listitem').filter({ hasText: 'Parts of the set are new to it: replaced, 0.2 mm' }),
+    page.getByRole('listitem').filter({ hasText: 'New parts in the set: replaced, 0.2 mm' }),
   ).toBeVisible();
 });

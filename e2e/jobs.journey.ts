@@ -9,14 +9,14 @@ const list = `Gallery:
 
 test('a list is pasted, mended, planned, held, printed, run and planned anew', async ({ page }) => {
   await page.goto('/jobs');
-  await page.getByRole('link', { name: 'A new list' }).click();
-  await page.getByLabel('What is built').fill('Gallery rail');
-  const typed = page.getByRole('textbox', { name: 'The list' });
+  await page.getByRole('link', { name: 'New job' }).click();
+  await page.getByLabel('Name of the job').fill('Gallery rail');
+  const typed = page.getByRole('textbox', { name: 'List' });
   await typed.fill(list);
   await expect(page.getByText('2 lines cannot be kept yet: they say why.')).toBeVisible();
   await expect(page.getByText('Line 4: Elm is not a material')).toBeVisible();
   await expect(page.getByText('Line 5: 2000 mm thick cannot be cut')).toBeVisible();
-  const keep = page.getByRole('button', { name: 'Keep it, and plan' });
+  const keep = page.getByRole('button', { name: 'Save and plan' });
   await expect(keep).toBeDisabled();
   await accessible(page);
   await typed.fill(
@@ -35,7 +35,7 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   const first = /^The run sheet: (.+?) with /.exec(as!)![1]!; // other journeys put saws in
   await saws.getByRole('button', { name: first, exact: true }).click();
   await expect(sheet).not.toHaveAttribute('aria-label', new RegExp(`${first} with`));
-  await page.getByRole('button', { name: 'Back to the plan as it is' }).click();
+  await page.getByRole('button', { name: 'Back to the current plan' }).click();
   await expect(sheet).toHaveAttribute('aria-label', as!);
 
   // A row that is held to a saw goes there.
@@ -44,7 +44,7 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await page.getByRole('option', { name: 'Walker' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('The list has changed since it was planned')).toBeVisible();
-  await page.getByRole('button', { name: 'Plan the rest anew' }).click();
+  await page.getByRole('button', { name: 'Replan the rest' }).click();
   await expect(sheet).toHaveAttribute('aria-label', /Walker with /);
   await expect(page.getByText('The list has changed since it was planned')).toHaveCount(0);
 
@@ -53,9 +53,9 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await expect(names.first()).toHaveAccessibleName('Move stiles');
   await page.getByRole('button', { name: 'Move rungs' }).focus();
   await page.keyboard.press('Space');
-  await expect(page.getByText('rungs is at rungs.')).toBeAttached();
+  await expect(page.getByText('rungs is now at rungs.')).toBeAttached();
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByText('rungs is at stiles.')).toBeAttached();
+  await expect(page.getByText('rungs is now at stiles.')).toBeAttached();
   await page.keyboard.press('Space');
   await expect(names.first()).toHaveAccessibleName('Move rungs');
 
@@ -66,7 +66,7 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await page.emulateMedia({ media: 'screen' });
 
   // Run opens from a row with everything filled in, and its cut comes back as ticks.
-  await page.getByRole('button', { name: 'Plan the rest anew' }).click();
+  await page.getByRole('button', { name: 'Replan the rest' }).click();
   await page.getByRole('link', { name: 'Run rungs' }).click();
   await expect(page.getByRole('heading', { name: 'Run', level: 1 })).toBeVisible();
   await page.getByRole('button', { name: 'Cut made' }).click();
@@ -77,7 +77,7 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await page.getByRole('button', { name: 'All of stiles made' }).click();
   await page.getByRole('button', { name: '+1 of cleats made' }).click();
   await expect(page.getByText('19 of 31 made')).toBeVisible();
-  await page.getByRole('button', { name: 'Plan the rest anew' }).click();
+  await page.getByRole('button', { name: 'Replan the rest' }).click();
   await expect(page.getByRole('link', { name: 'Run stiles' })).toHaveCount(0);
   await expect(page.getByRole('link', { name: 'Run cleats' })).toBeVisible();
 });
@@ -114,17 +114,17 @@ test('beside the saw with the network gone, ticks wait and are counted once', as
   await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated');
   await accessible(page);
   await context.setOffline(true);
-  const made = page.getByRole('button', { name: 'One made' });
+  const made = page.getByRole('button', { name: 'One done' });
   await made.click();
   await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
-  await page.getByRole('button', { name: 'One spoilt' }).click();
+  await page.getByRole('button', { name: 'One spoiled' }).click();
   await expect(page.getByRole('button', { name: '2 ticks wait' })).toBeVisible(); // from here on it is kept
   await page.reload();
   await expect(page.getByRole('button', { name: '2 ticks wait' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
   await page.getByRole('button', { name: 'All 4 made' }).click();
   await expect(page.getByText('left of 7')).toBeVisible();
-  await page.getByRole('button', { name: 'Take back: 4 of feet' }).click();
+  await page.getByRole('button', { name: 'Undo: 4 of feet' }).click();
   await expect(page.getByText('left of 5')).toBeVisible();
   await context.setOffline(false);
   await expect(page.getByRole('button', { name: /ticks? waits?$/ })).toHaveCount(0);

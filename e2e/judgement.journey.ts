@@ -2,7 +2,7 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { accessible, choose, cut, expect, first, rack, sheets, test, type } from './test';
 
-const runIt = (page: Page) => page.getByRole('link', { name: 'Run it' });
+const runIt = (page: Page) => page.getByRole('link', { name: 'Run' });
 
 async function made(request: APIRequestContext, what: 'saws' | 'blades', data: object) {
   const answer = await request.post(`/api/v1/${what}`, {
@@ -17,18 +17,18 @@ test('so many pieces take so many minutes, and go along to the log', async ({ pa
   await page.getByRole('button', { name: 'Pieces: one piece' }).click();
   await page.getByRole('textbox', { name: 'Pieces' }).fill('60');
   await page.getByRole('textbox', { name: 'Pieces' }).press('Enter');
-  await expect(cut(page)).toContainText('60 of them');
+  await expect(cut(page)).toContainText('60 pieces');
   await expect(first(page)).toContainText(/60 in (\d+ min|\d h \d\d min)/);
-  await expect(rack(page)).toContainText('Change or stay');
+  await expect(rack(page)).toContainText('Change blades or stay');
   await accessible(page);
   await runIt(page).click();
-  await expect(page.getByText('for 60 pieces, handled and fed')).toBeVisible();
-  await expect(page.getByRole('group', { name: 'Like pieces' })).toContainText('60 alike');
+  await expect(page.getByText('for 60 pieces, with handling')).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Identical pieces' })).toContainText('60 alike');
 });
 
 test('a piece too short for the fence stops the cut, and the way out is said', async ({ page }) => {
   await page.goto('/?of=red-oak&t=19&w=60&l=250');
-  const against = page.getByRole('list', { name: 'What stands against this cut' });
+  const against = page.getByRole('list', { name: 'What speaks against this cut' });
   await expect(against).toContainText('under 300 mm nothing keeps it straight');
   await expect(against).toContainText('Cut a longer blank');
   await expect(page.getByRole('button', { name: 'Not like this' })).toBeDisabled();
@@ -36,9 +36,9 @@ test('a piece too short for the fence stops the cut, and the way out is said', a
   await accessible(page);
   await page.goto('/run?of=red-oak&t=19&w=60&l=250');
   await expect(against).toContainText('nothing keeps it straight');
-  await expect(page.getByRole('button', { name: 'Start the beat' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Start feed beat' })).toBeHidden();
   await page.goto('/?of=red-oak&t=19&w=60&l=300&bevel=30&fence=left');
-  await expect(against).toContainText('wedged under it and thrown');
+  await expect(against).toContainText('trap the piece and throw it');
   await choose(page, 'Fence', 'right');
   await expect(runIt(page)).toBeVisible();
 });
@@ -55,10 +55,10 @@ test('a touch brake would fire in wet stock, until somebody says that it is bypa
   await page.goto(`/?saw=${saw}&of=white-pine&t=38&w=90`);
   await expect(runIt(page)).toBeVisible();
   await choose(page, 'Stock', 'Wet or treated');
-  const against = page.getByRole('list', { name: 'What stands against this cut' });
-  await expect(against).toContainText('wet stock conducts as a hand does');
+  const against = page.getByRole('list', { name: 'What speaks against this cut' });
+  await expect(against).toContainText('wet stock conducts electricity like a hand');
   await expect(runIt(page)).toBeHidden();
-  const yes = against.getByRole('button', { name: 'Yes, it is' });
+  const yes = against.getByRole('button', { name: 'Yes' });
   await yes.click();
   await expect(runIt(page)).toBeVisible();
   await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('The blade brake is bypassed');
@@ -104,11 +104,11 @@ test('a chop speaks in seconds a stroke, on the card, in Run and in the log', as
   expect(await sheets(page)).toBe(1);
   await page.goto(`/run?${address}&blade=${blade}`);
   await expect(page.getByText('for a stroke')).toBeVisible();
-  await page.getByRole('textbox', { name: 'A piece took, s' }).fill('3');
+  await page.getByRole('textbox', { name: 'Time per piece, s' }).fill('3');
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
   await page.goto(`/blades/${blade}`);
-  await expect(page.getByRole('listitem').first()).toContainText('3 s a stroke');
+  await expect(page.getByRole('listitem').first()).toContainText('3 s per stroke');
 });
 
 test('a tip is lost: looked over place by place, off every saw, mended and inspected', async ({
@@ -120,17 +120,17 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
     ...{ teeth: 60, grind: 'ATB', bevel_deg: 15, hook_deg: 5, max_rpm: 7000, kept_for: 'joints', price: 120 },
   });
   await page.goto(`/blades/${id}`);
-  await page.getByRole('link', { name: 'Look it over' }).click();
+  await page.getByRole('link', { name: 'Inspect' }).click();
   const next = page.getByRole('button', { name: 'Next' });
-  await page.getByRole('button', { name: 'A tip is gone' }).click();
+  await page.getByRole('button', { name: 'A tip is missing' }).click();
   await page.getByRole('button', { name: 'Caked' }).click();
   await page.getByRole('group', { name: 'Is it clean now?' }).getByRole('button', { name: 'Yes' }).click();
   await next.click();
-  await page.getByRole('textbox', { name: 'Gone' }).fill('1');
+  await page.getByRole('textbox', { name: 'Missing' }).fill('1');
   await accessible(page);
   await next.click();
   await page.getByRole('button', { name: 'Saw marks across it' }).click();
-  await expect(page.getByRole('img', { name: 'The seat of a lost tip' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Seat of a lost tip' })).toBeVisible();
   await next.click();
   await page.getByRole('button', { name: 'Squeezed out' }).click();
   await next.click();
@@ -138,19 +138,19 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
   await next.click();
   await page.getByRole('button', { name: 'None' }).click();
   await next.click();
-  for (const ask of ['Blue anywhere?', 'Bent?'])
+  for (const ask of ['Any blue spots?', 'Bent?'])
     await page.getByRole('group', { name: ask }).getByRole('button', { name: 'No' }).click();
   await next.click();
-  await page.getByRole('button', { name: 'As the others', exact: true }).click();
+  await page.getByRole('button', { name: 'Like the others', exact: true }).click();
   await next.click();
-  await page.getByRole('textbox', { name: 'Looked over by' }).fill('Maren');
-  await page.getByRole('button', { name: 'That is what I found' }).click();
-  const report = page.getByRole('article', { name: 'Survey' });
+  await page.getByRole('textbox', { name: 'Inspected by' }).fill('Maren');
+  await page.getByRole('button', { name: 'Save inspection' }).click();
+  const report = page.getByRole('article', { name: 'Inspection' });
   await expect(report).toContainText('1 tip of 60 gone');
   await expect(report).toContainText('0.13 mm to 0.18 mm');
-  await expect(report).toContainText('Please look at all of them');
+  await expect(report).toContainText('Please check all of them');
   await expect(report).toContainText('ran on for a good while');
-  await expect(report).toContainText('Worth mending');
+  await expect(report).toContainText('Worth repairing');
   await expect(report).toContainText('off every saw');
   await accessible(page);
   expect(await sheets(page)).toBe(1);
@@ -163,12 +163,12 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
   await request.post(`/api/v1/blades/${id}/return`, { headers: key(), data: { sharpened: true } });
   await page.goto(`/blades/${id}`);
   await expect(page.getByText('a tip is missing').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Mended…' }).click();
-  const may = page.getByRole('button', { name: 'It may run again' });
-  await page.getByRole('textbox', { name: 'Mended by' }).fill('the saw doctor on Quay Street');
+  await page.getByRole('button', { name: 'Repaired…' }).click();
+  const may = page.getByRole('button', { name: 'Back in use' });
+  await page.getByRole('textbox', { name: 'Repaired by' }).fill('the saw doctor on Quay Street');
   await expect(may).toBeDisabled();
   await page.getByRole('textbox', { name: 'Inspected by' }).fill('Maren');
   await may.click();
-  await expect(page.getByText('mended by the saw doctor on Quay Street, inspected by Maren')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Mended…' })).toBeHidden();
+  await expect(page.getByText('repaired by the saw doctor on Quay Street, inspected by Maren')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Repaired…' })).toBeHidden();
 });

@@ -19,20 +19,20 @@ test('two cuts are heard, counted and timed, and one tap logs them', async ({ re
   await withSound(twice, info.outputPath(), baseURL!, async (page) => {
     await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
     const listening = page.getByRole('region', { name: 'Listening' });
-    await expect(listening).toContainText('Nothing of it is kept.');
+    await expect(listening).toContainText('Nothing is recorded.');
     await expect(listening).not.toContainText('The microphone is on');
     await listening.getByRole('button', { name: 'Listen to the saw' }).click();
     await expect(listening).toContainText('The microphone is on');
-    await expect(listening).toContainText('it idles');
+    await expect(listening).toContainText('idling');
     await expect(listening).toContainText(/^.*of 41\d\d idle/s);
-    await expect(listening).toContainText('it cuts', { timeout: 45_000 });
+    await expect(listening).toContainText('cutting', { timeout: 45_000 });
     await expect(listening).toContainText(/1 cut, the last (1\.[89]|2|2\.1) s/);
     await expect(listening).toContainText(/2 cuts, the last 2\.[2345] s/);
     await accessible(page);
-    const pieces = page.getByRole('group', { name: 'Like pieces' });
+    const pieces = page.getByRole('group', { name: 'Identical pieces' });
     await expect(pieces).toContainText('2 alike');
-    await expect(page.getByLabel('A piece took')).toHaveValue(/^2(\.[1-3])?$/);
-    await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
+    await expect(page.getByLabel('Time per piece')).toHaveValue(/^2(\.[1-3])?$/);
+    await page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: 'brown' }).click();
     await page.getByRole('button', { name: 'Cut made' }).click();
     await expect(page.getByText('Cut logged.')).toBeVisible();
     // What is logged is not counted again, and it goes on listening.
@@ -70,9 +70,9 @@ test('a stall is said at once, and without the server the browser listens', asyn
     await page.routeWebSocket('**/listening*', (line) => line.close());
     const listening = page.getByRole('region', { name: 'Listening' });
     await listening.getByRole('button', { name: 'Listen to the saw' }).click();
-    await expect(listening).toContainText('worked out in this browser');
-    await expect(listening).toContainText('it cuts', { timeout: 45_000 });
-    await expect(listening).toContainText('it has stalled');
-    await expect(listening.getByRole('alert')).toContainText('switch off, let nothing move until it stands');
+    await expect(listening).toContainText('measured in this browser');
+    await expect(listening).toContainText('cutting', { timeout: 45_000 });
+    await expect(listening).toContainText('stalled');
+    await expect(listening.getByRole('alert')).toContainText('Switch off, let nothing move until it stops');
   });
 });

@@ -7,40 +7,36 @@ const quill = { teeth: 60, hook: 10, bore: 15.875 / 254 };
 test('a photo is read, compared with the rack, and becomes a blade', async ({ page, request }) => {
   await own(request, 'Plover', { teeth: 54, hook_deg: 10 });
   await page.goto('/blades');
-  await page.getByRole('button', { name: 'More for the rack' }).click();
+  await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('menuitem', { name: 'Which blade is this?' }).click();
-  await expect(page.getByText('The photo is not kept.')).toBeVisible();
+  await expect(page.getByText("The photo isn't saved.")).toBeVisible();
   await expect(page.locator('canvas')).toHaveCount(0);
   await page
-    .getByLabel('A photo of a blade', { exact: true })
+    .getByLabel('Photo of a blade', { exact: true })
     .setInputFiles(await bladePhoto(page, { ...quill, teeth: 54, missing: 20, bent: 41 }));
   await expect(page.getByRole('heading', { name: '54 teeth' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'missing: tooth' })).toHaveCount(1);
   await expect(
     page.getByRole('listitem').filter({ hasText: /^out of line, perhaps bent: tooth \d+$/ }),
   ).toHaveCount(1);
-  await expect(
-    page.getByRole('alert').filter({ hasText: 'a tooth is not where it should be' }),
-  ).toBeVisible();
-  await expect(
-    page.getByRole('alert').filter({ hasText: 'a tooth stands out of line with the others' }),
-  ).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'a tooth may be missing' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'a tooth looks out of line' })).toBeVisible();
   const alike = page.getByRole('region', { name: 'Is it one of these?' });
   await expect(alike.getByRole('link', { name: 'Plover' })).toBeVisible();
-  await expect(alike).toContainText('alike in teeth');
+  await expect(alike).toContainText('matches teeth');
   await page.getByRole('button', { name: 'Bore', exact: true }).click();
   await page.getByLabel('Bore, measured').fill('15.875');
   await page.getByLabel('Bore, measured').press('Tab');
   await expect(page.getByText(/^about 2[45]\d mm across, bore 15\.88 mm/)).toBeVisible();
   await accessible(page);
 
-  await page.getByRole('button', { name: 'Make it a new blade' }).click();
+  await page.getByRole('button', { name: 'Add as new blade' }).click();
   await expect(page).toHaveURL(/\/blades\/new$/);
   await expect(page.getByLabel('Teeth', { exact: true })).toHaveValue('54');
   await expect(page.getByLabel('Diameter')).toHaveValue(/^2[45]\d/);
   const name = `Seen ${Date.now()}`;
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
-  await page.getByRole('button', { name: 'Put it on the rack' }).click();
+  await page.getByRole('button', { name: 'Add blade' }).click();
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
   const rack = (await (await request.get('/api/v1/blades?limit=500')).json()) as {
     items: { name: string; teeth: number; bore_mm: number; photo_at?: string }[];
@@ -51,13 +47,13 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
 
 test('where nothing is found three marks on the rim show it, by touch or by keyboard', async ({ page }) => {
   await page.goto('/blades/look');
-  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles({
+  await page.getByLabel('Photo of a blade', { exact: true }).setInputFiles({
     name: 'text.jpg',
     mimeType: 'image/jpeg',
     buffer: Buffer.from('no photo'),
   });
-  await expect(page.getByRole('alert')).toHaveText(/not a photo that can be read/);
-  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(await bladePhoto(page, quill));
+  await expect(page.getByRole('alert')).toHaveText(/Can't read this photo/);
+  await page.getByLabel('Photo of a blade', { exact: true }).setInputFiles(await bladePhoto(page, quill));
   await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
   const mark = page.getByRole('button', { name: /^Mark 1 on the rim/ });
   const asked = page.waitForRequest('**/blade-looks?taps=**');
@@ -81,8 +77,8 @@ test('where nothing is found three marks on the rim show it, by touch or by keyb
     await page.mouse.up();
     await again;
   }
-  await expect(page.getByRole('alert').filter({ hasText: /no blade was found/i })).toBeVisible();
-  await page.getByRole('button', { name: 'Look for it again' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: /no blade found/i })).toBeVisible();
+  await page.getByRole('button', { name: 'Measure again' }).click();
   await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
 });
 
@@ -93,7 +89,7 @@ test('without the server the same photo is read in the browser', async ({ browse
   await page.goto('/blades/look');
   const photo = await bladePhoto(page, { ...quill, teeth: 66 });
   await page.route('**/blade-looks*', (route) => route.abort());
-  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
+  await page.getByLabel('Photo of a blade', { exact: true }).setInputFiles(photo);
   await expect(page.getByRole('heading', { name: '66 teeth' })).toBeVisible({ timeout: 30_000 });
   await expect(
     page.getByRole('region', { name: 'Is it one of these?' }).getByRole('link', { name: 'Sandpiper' }),
@@ -104,29 +100,27 @@ test('without the server the same photo is read in the browser', async ({ browse
 test('the wall of a cut is read off a photo, taken over by a tap, and traced', async ({ page, request }) => {
   const id = await own(request, 'Cooper', { teeth: 24 });
   await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
-  await page.getByRole('button', { name: 'The wall: off a photo' }).click();
-  const dialog = page.getByRole('dialog', { name: 'The wall, off a photo' });
+  await page.getByRole('button', { name: 'Cut edge: from a photo' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Cut edge, from a photo' });
   await expect(dialog).toContainText('It is 20 mm thick');
   const photo = await wallPhoto(page, { brown: [0.7, 0.9], every: 1.5 });
-  await dialog.getByLabel('A photo of the wall', { exact: true }).setInputFiles(photo);
+  await dialog.getByLabel('Photo of the cut edge', { exact: true }).setInputFiles(photo);
   await expect(dialog.getByRole('heading', { name: 'It looks brown.' })).toBeVisible();
   await expect(dialog).toContainText(/(19|2[0-2]) % brown, [01] % black, of about (19|20)\d mm/);
-  await expect(dialog).toContainText(
-    /Marks every 1\.(4|5)\d? mm; a turn of the blade would leave them every/,
-  );
+  await expect(dialog).toContainText(/Marks every 1\.(4|5)\d? mm. One per turn would be every/);
   await accessible(page);
   await dialog.getByRole('button', { name: 'Yes, brown' }).click();
   await expect(
-    page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }),
+    page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: 'brown' }),
   ).toHaveAttribute('aria-pressed', 'true');
 
-  await page.getByRole('button', { name: 'The wall: off a photo' }).click();
-  await dialog.getByLabel('A photo of the wall', { exact: true }).setInputFiles(photo);
-  await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
-  const seen = page.getByRole('region', { name: 'What was seen or heard' });
-  await seen.getByRole('button', { name: 'One scorched spot' }).click();
+  await page.getByRole('button', { name: 'Cut edge: from a photo' }).click();
+  await dialog.getByLabel('Photo of the cut edge', { exact: true }).setInputFiles(photo);
+  await dialog.getByRole('link', { name: 'Diagnose this' }).click();
+  const seen = page.getByRole('region', { name: 'Signs' });
+  await seen.getByRole('button', { name: 'One burned spot' }).click();
   await expect(page).toHaveURL(/\/diagnose\/[0-9a-f-]{36}/);
-  await expect(page.getByRole('main')).toContainText('One scorched spot');
+  await expect(page.getByRole('main')).toContainText('One burned spot');
 });
 
 test('splinters along an edge are counted off a photo by its length, taken over, and traced', async ({
@@ -135,9 +129,9 @@ test('splinters along an edge are counted off a photo by its length, taken over,
 }) => {
   const id = await own(request, 'Thatcher', { teeth: 40 });
   await page.goto(`/run?cut=crosscut&of=ash&t=20&w=180&l=900&for=show&blade=${id}`);
-  await page.getByRole('button', { name: 'The edge: off a photo' }).click();
-  const dialog = page.getByRole('dialog', { name: 'The edge, off a photo' });
-  const length = dialog.getByRole('textbox', { name: 'Edge, end to end' });
+  await page.getByRole('button', { name: 'The edge: from a photo' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Edge, from a photo' });
+  const length = dialog.getByRole('textbox', { name: 'Edge length' });
   await expect(length).toHaveValue(/^180/); // the cut goes across the width
   await length.fill('200');
   await length.press('Enter');
@@ -147,10 +141,10 @@ test('splinters along an edge are counted off a photo by its length, taken over,
     [150, 6, 2],
   ] as const;
   const photo = await edgePhoto(page, splinters);
-  await dialog.getByLabel('A photo of the edge', { exact: true }).setInputFiles(photo);
-  await expect(dialog.getByRole('heading', { name: 'It looks splintered.' })).toBeVisible();
+  await dialog.getByLabel('Photo of the edge', { exact: true }).setInputFiles(photo);
+  await expect(dialog.getByRole('heading', { name: 'It looks torn out.' })).toBeVisible();
   await expect(dialog).toContainText(
-    /Splinters: 3, on [67] % of the edge; the worst reaches 2\.[2-5]\d? mm into the face\./,
+    /Tear-out: 3, on [67] % of the edge\. The worst reaches 2\.[2-5]\d? mm into the face\./,
   );
   await accessible(page);
   // A tablet that is turned loses nothing of it.
@@ -163,20 +157,20 @@ test('splinters along an edge are counted off a photo by its length, taken over,
   await expect(dialog).toContainText(/Splinters: 3, .* the worst reaches 1\.[12]\d? mm into the face\./);
   await dialog.getByRole('button', { name: 'Yes, some' }).click();
   await expect(
-    page.getByRole('group', { name: /^Splinters, underside/ }).getByRole('button', { name: 'some' }),
+    page.getByRole('group', { name: /^Tear-out, underside/ }).getByRole('button', { name: 'some' }),
   ).toHaveAttribute('aria-pressed', 'true');
 
   // From the other side of the bench the face lies below its edge, and that is to be said.
-  await page.getByRole('button', { name: 'The edge: off a photo' }).click();
+  await page.getByRole('button', { name: 'The edge: from a photo' }).click();
   await dialog
-    .getByLabel('A photo of the edge', { exact: true })
+    .getByLabel('Photo of the edge', { exact: true })
     .setInputFiles(await edgePhoto(page, splinters, true));
   await expect(dialog.getByRole('heading', { name: 'It looks clean.' })).toBeVisible();
-  await dialog.getByRole('checkbox', { name: 'The face lies below its edge' }).check();
+  await dialog.getByRole('checkbox', { name: 'The face lies below the edge' }).check();
   await expect(dialog).toContainText(/Splinters: 3, .* the worst reaches 2\.[0-2]\d? mm into the face\./);
-  await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
-  const seen = page.getByRole('region', { name: 'What was seen or heard' });
-  await expect(seen.getByRole('button', { name: 'Splinters on both faces' })).toBeVisible();
-  await seen.getByRole('button', { name: 'Splinters on the face where teeth leave' }).click();
+  await dialog.getByRole('link', { name: 'Diagnose this' }).click();
+  const seen = page.getByRole('region', { name: 'Signs' });
+  await expect(seen.getByRole('button', { name: 'Tear-out on both faces' })).toBeVisible();
+  await seen.getByRole('button', { name: 'Tear-out on the exit face' }).click();
   await expect(page).toHaveURL(/\/diagnose\/[0-9a-f-]{36}/);
 });

@@ -244,14 +244,14 @@ test('a cut is said in a sentence, and briefly', () => {
   };
   const saw = { name: 'Drop' } as Saw;
   expect(cutSaid(plain, saw, undefined, 'mm')).toBe(
-    'Rip 25 mm cherry, 900 mm long and 120 mm wide, right through, on the Drop, show face.',
+    'Rip 25 mm cherry, 900 mm long and 120 mm wide, all the way through, on the Drop, show face.',
   );
   expect(cutSaid(full, saw, undefined, 'mm')).toBe(
-    'Rip 25 mm cherry, 900 mm long and 120 mm wide, as a groove 9 mm deep, mitered 30°, tilted 15°, on the Drop, ' +
-      'show face, pieces of 400 mm, 2 of them, wet stock, stock that moves.',
+    'Rip 25 mm cherry, 900 mm long and 120 mm wide, as a groove, 9 mm deep, mitered 30°, tilted 15°, on the Drop, ' +
+      'show face, pieces of 400 mm, 2 pieces, wet stock, stock with tension.',
   );
   expect(cutBrief(plain, saw, undefined, 'mm')).toBe('Rip 25 mm cherry, 900 mm long, show · Drop');
   expect(cutBrief(full, saw, undefined, 'mm')).toBe(
-    'Rip 25 mm cherry, 2 of them, 900 mm long, as a groove 9 mm deep, mitered 30°, tilted 15°, show · Drop',
+    'Rip 25 mm cherry, 2 of them, 900 mm long, as a groove, 9 mm deep, mitered 30°, tilted 15°, show · Drop',
   );
 });

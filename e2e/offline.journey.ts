@@ -18,7 +18,7 @@ test('without the server the pages open, say how old they are, and a cut is run 
     await page.waitForLoadState('networkidle');
   }
   const h1 = page.getByRole('heading', { level: 1 });
-  const away = page.getByRole('status').filter({ hasText: 'Corte does not answer.' });
+  const away = page.getByRole('status').filter({ hasText: "You're offline." });
   await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated');
   await expect(away).toHaveCount(0);
 
@@ -32,10 +32,10 @@ test('without the server the pages open, say how old they are, and a cut is run 
   // What nobody has looked at here cannot be shown, and says so.
   await page.getByRole('link', { name: 'Blades', exact: true }).click();
   await page.getByRole('link', { name: 'Care' }).click();
-  await expect(page.getByRole('alert')).toHaveText(/Corte does not answer, and nothing of this/);
+  await expect(page.getByRole('alert')).toHaveText(/You're offline, and this page/);
 
   await page.goto(run);
-  await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: 'brown' }).click();
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByRole('button', { name: '1 cut waits' })).toBeVisible();
   await page.reload();
@@ -64,7 +64,7 @@ test('a cut that nobody looked at is weighed in the browser, as the server weigh
   await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated');
   await page.waitForLoadState('networkidle');
   await context.setOffline(true);
-  const away = page.getByRole('status').filter({ hasText: 'Corte does not answer.' });
+  const away = page.getByRole('status').filter({ hasText: "You're offline." });
   const worked = away.filter({ hasText: 'worked out here from the saws and blades of then' });
   await page.reload();
   await expect(away).toContainText('What you see is from');
@@ -147,9 +147,9 @@ test('a blade that is in the wash is washed to its end while the server is away'
   await begins('Dry');
   await begins('Film');
   const done = Date.now();
-  await page.getByRole('button', { name: 'Done: hang it up' }).click();
+  await page.getByRole('button', { name: 'Done. Put it back' }).click();
   await expect(page.getByRole('heading', { name: 'Care' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Under way' }).getByText('Kelpie')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'In progress' }).getByText('Kelpie')).toHaveCount(0);
   await expect(page.getByRole('button', { name: '6 steps wait' })).toBeVisible();
   await page.waitForTimeout(3000); // what passes before it is sent is no part of the wash
   await context.setOffline(false);

@@ -48,14 +48,14 @@ test('the first owner comes in by the console’s address, once, and keeps recov
   await page.getByLabel('Name', { exact: true }).fill('Maren');
   await page.getByLabel('Password', { exact: true }).fill('a guess of mine');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('do not go together');
+  await expect(page.getByRole('alert')).toContainText("don't match");
 
   await page.goto(first);
-  await expect(page.getByText('You are invited to run the shop.')).toBeVisible();
+  await expect(page.getByText('You are invited to manage the shop.')).toBeVisible();
   await accessible(page);
-  await expect(page.getByRole('button', { name: 'Come in' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Join' })).toBeDisabled();
   await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
-  await page.getByRole('button', { name: 'Come in' }).click();
+  await page.getByRole('button', { name: 'Join' }).click();
   await expect(page.getByRole('heading', { name: 'People' })).toBeVisible();
   await expect(page.getByRole('rowheader', { name: /Maren owner/ })).toBeVisible();
   // She is the only owner: she is reminded here, and asked once beside the first answer.
@@ -78,17 +78,17 @@ test('the first owner comes in by the console’s address, once, and keeps recov
   await page.goto(`${at}/me`);
   const codes = page.getByRole('region', { name: 'Recovery codes' });
   await codes.getByLabel('Password', { exact: true }).fill(PASSWORD);
-  await codes.getByRole('button', { name: 'Ten new codes' }).click();
-  const code = (await codes.getByLabel('To be handed on').innerText()).split('\n')[0]!;
+  await codes.getByRole('button', { name: 'Create ten new codes' }).click();
+  const code = (await codes.getByLabel('Pass this on').innerText()).split('\n')[0]!;
   await accessible(page);
   await codes.getByRole('button', { name: 'Done' }).click();
   await expect(codes).toContainText('10 are left.');
   await page.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await page.getByRole('button', { name: 'I cannot get in' }).click();
+  await page.getByRole('button', { name: "I can't sign in" }).click();
   await page.getByLabel('Name', { exact: true }).fill('maren');
   await page.getByLabel('Recovery code').fill(code);
   await page.getByLabel('New password').fill(PASSWORD);
-  await page.getByRole('button', { name: 'Set it and sign in' }).click();
+  await page.getByRole('button', { name: 'Set password and sign in' }).click();
   await expect(page.getByRole('region', { name: 'Recovery codes' })).toContainText('9 are left.');
 });
 
@@ -98,51 +98,50 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
 }) => {
   await signIn(page, 'Maren');
   await page.goto(`${at}/people`);
-  await page.getByRole('button', { name: 'Add somebody' }).click();
-  await page.getByLabel('Called').fill('Rosa');
+  await page.getByRole('button', { name: 'Add person' }).click();
+  await page.getByLabel('Name').fill('Rosa');
   await page.getByRole('button', { name: 'Add and invite' }).click();
-  const address = await page.getByLabel('To be handed on').innerText();
+  const address = await page.getByLabel('Pass this on').innerText();
   await page.getByRole('button', { name: 'Done' }).click();
-  await page.getByRole('button', { name: 'is stopped, unless somebody stands by' }).click();
-  await expect(page.getByRole('button', { name: 'is stopped, unless somebody stands by' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
+  await page.getByRole('button', { name: 'are stopped unless a trained person stands by' }).click();
+  await expect(
+    page.getByRole('button', { name: 'are stopped unless a trained person stands by' }),
+  ).toHaveAttribute('aria-pressed', 'true');
 
   const hers = await elsewhere(browser);
   await hers.goto(address);
   await hers.getByLabel('Password', { exact: true }).fill(PASSWORD);
-  await hers.getByRole('button', { name: 'Come in' }).click();
-  const against = hers.getByRole('list', { name: 'What stands against this cut' });
+  await hers.getByRole('button', { name: 'Join' }).click();
+  const against = hers.getByRole('list', { name: 'What speaks against this cut' });
   await expect(against).toContainText('You are not signed off for rips on Long Table.');
   await expect(hers.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
   await hers.goto(`${at}/run`);
   await expect(against).toContainText('stop');
   await hers.getByRole('button', { name: 'Cut made' }).click();
   await expect(hers.getByRole('alert').filter({ hasText: 'not signed off' })).toContainText('say so');
-  await hers.getByRole('button', { name: 'Yes, somebody does' }).click();
+  await hers.getByRole('button', { name: 'Yes' }).click();
   await expect(against).toHaveCount(0);
   await hers.getByRole('button', { name: 'Cut made' }).click();
   await expect(hers.getByText('Cut logged.')).toBeVisible();
   await hers.goto(`${at}/log`);
-  await expect(hers.getByText('Somebody signed off for it stood by.').first()).toBeVisible();
+  await expect(hers.getByText('A person who is signed off stood by.').first()).toBeVisible();
   // What is an owner's is not hers.
   await hers.goto(`${at}/settings`);
-  await expect(hers.getByText('Only an owner of the shop changes this.')).toBeVisible();
+  await expect(hers.getByText('Only an owner can change this.')).toBeVisible();
   await hers.goto(`${at}/people`);
-  await expect(hers.getByRole('button', { name: 'Add somebody' })).toHaveCount(0);
+  await expect(hers.getByRole('button', { name: 'Add person' })).toHaveCount(0);
 
   // A drill is asked for first: she hears of it, and nobody signs her off before.
   await page.reload();
-  const ask = page.getByRole('checkbox', { name: 'Ask for Feed it' });
+  const ask = page.getByRole('checkbox', { name: 'Require Feed it' });
   await ask.click();
   await expect(ask).toBeChecked();
   await hers.goto(`${at}/people`);
-  const can = hers.getByRole('region', { name: 'What they can do in Learn' });
+  const can = hers.getByRole('region', { name: 'Practice results' });
   await expect(can.getByRole('rowheader', { name: 'Rosa' })).toBeVisible();
   await expect(can.getByRole('rowheader', { name: 'Maren' })).toHaveCount(0);
   await hers.goto(`${at}/practice`);
-  await expect(hers.getByText('Before somebody is signed off here they have passed: Feed it.')).toBeVisible();
+  await expect(hers.getByText('Required before sign-off: Feed the board.')).toBeVisible();
   await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
   const off = page.getByRole('dialog', { name: 'Signed off' });
   await off.getByRole('checkbox', { name: 'Rips' }).click();
@@ -166,11 +165,11 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
 test('at a tablet a name is tapped, with its PIN, and what is logged is by it', async ({ page }) => {
   await signIn(page, 'Maren');
   await page.goto(`${at}/people`);
-  await page.getByRole('button', { name: 'Make this a tablet of the shop…' }).click();
-  await page.getByLabel('Where it stands').fill('By the long table');
-  await page.getByRole('button', { name: 'Make it one' }).click();
-  const hands = page.getByRole('region', { name: 'Who works here' });
-  await expect(hands).toContainText('Who works?');
+  await page.getByRole('button', { name: 'Make this a shop tablet…' }).click();
+  await page.getByLabel('Location').fill('By the long table');
+  await page.getByRole('button', { name: 'Make this a shop tablet' }).click();
+  const hands = page.getByRole('region', { name: "Who's working?" });
+  await expect(hands).toContainText("Who's working?");
   await page.goto(`${at}/run`);
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Tap your name first' })).toBeVisible();
@@ -178,19 +177,19 @@ test('at a tablet a name is tapped, with its PIN, and what is logged is by it', 
   const pad = page.getByRole('dialog', { name: 'PIN' });
   for (const d of '2580') await pad.getByRole('button', { name: d, exact: true }).click();
   await accessible(page);
-  await pad.getByRole('button', { name: 'That is it' }).click();
-  await expect(hands).toContainText('Hang the tag back');
+  await pad.getByRole('button', { name: 'OK' }).click();
+  await expect(hands).toContainText('Back to the names');
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
   const log = (await (await page.request.get(`${at}/api/v1/log?limit=1`)).json()) as {
     items: { by: string }[];
   };
   expect(log.items[0]!.by).toBe('Ilse');
-  await hands.getByRole('button', { name: 'Hang the tag back' }).click();
+  await hands.getByRole('button', { name: 'Back to the names' }).click();
   await hands.getByRole('button', { name: 'Ilse' }).click();
   await page.keyboard.type('1111');
   await page.keyboard.press('Enter');
-  await expect(pad.getByRole('alert')).toContainText('not the PIN');
+  await expect(pad.getByRole('alert')).toContainText('rong PIN');
 });
 
 test('a passkey opens the shop without a password', async ({ page, context }) => {
@@ -205,18 +204,18 @@ test('a passkey opens the shop without a password', async ({ page, context }) =>
   await signIn(page, 'Maren');
   await page.goto(`${at}/me`);
   const keys = page.getByRole('region', { name: 'Passkeys' });
-  await keys.getByLabel('What it is on').fill('This laptop');
+  await keys.getByLabel('Device name').fill('This laptop');
   await keys.getByLabel('Password', { exact: true }).fill(PASSWORD);
   await keys.getByRole('button', { name: 'Add a passkey' }).click();
   await expect(keys.getByRole('listitem')).toContainText('This laptop');
   await page.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await page.getByRole('button', { name: 'With a passkey' }).click();
+  await page.getByRole('button', { name: 'Use a passkey' }).click();
   await expect(keys.getByRole('listitem')).toContainText('used');
-  await keys.getByRole('button', { name: 'Let it go' }).click();
+  await keys.getByRole('button', { name: 'Remove' }).click();
   await expect(keys.getByRole('listitem')).toHaveCount(0);
   await page.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await page.getByRole('button', { name: 'With a passkey' }).click();
-  await expect(page.getByRole('alert')).toContainText('opens nothing here');
+  await page.getByRole('button', { name: 'Use a passkey' }).click();
+  await expect(page.getByRole('alert')).toContainText("doesn't belong to this shop");
 });
 
 test('a saw doctor reads one blade’s report, and is asked to sign in for the rest', async ({
@@ -229,7 +228,7 @@ test('a saw doctor reads one blade’s report, and is asked to sign in for the r
   };
   const quill = blades.items.find((b) => b.name === 'Quill')!;
   const made = await page.request.post(`${at}/api/v1/blades/${quill.id}/guests`, {
-    data: { name: 'Saw doctor', days: 7 },
+    data: { name: 'Sharpening service', days: 7 },
   });
   const { path: guest } = (await made.json()) as { path: string };
   const doctor = await elsewhere(browser);
@@ -244,15 +243,15 @@ test('a saw doctor reads one blade’s report, and is asked to sign in for the r
 test('an owner founds another shop, and goes over and back', async ({ page }) => {
   await signIn(page, 'Maren');
   await page.goto(`${at}/me`);
-  await page.getByLabel('What another shop is called').fill('The loft');
-  await page.getByRole('button', { name: 'Found it and go over' }).click();
-  await expect(page.getByText('The loft: you are in it')).toBeVisible();
+  await page.getByLabel('Name of the new shop').fill('The loft');
+  await page.getByRole('button', { name: 'Create shop and switch to it' }).click();
+  await expect(page.getByText('The loft (you are here)')).toBeVisible();
   await accessible(page);
   await page.goto(`${at}/blades`);
   await expect(page.getByText('Plough')).toHaveCount(0);
   await page.goto(`${at}/me`);
-  await page.getByRole('button', { name: /^Go over to Lanterngate/ }).click();
-  await expect(page.getByText(/^Lanterngate.*: you are in it$/)).toBeVisible();
+  await page.getByRole('button', { name: /^Switch to Lanterngate/ }).click();
+  await expect(page.getByText(/^Lanterngate.* \(you are here\)$/)).toBeVisible();
   await page.goto(`${at}/blades`);
   await expect(page.getByText('Plough').first()).toBeVisible();
 });
@@ -281,22 +280,22 @@ test('at a tablet a cut that waits is sent in the name of whoever made it, and s
 }) => {
   await signIn(page, 'Maren');
   await page.goto(`${at}/people`);
-  await page.getByRole('button', { name: 'Make this a tablet of the shop…' }).click();
-  await page.getByLabel('Where it stands').fill('By the miter saw');
-  await page.getByRole('button', { name: 'Make it one' }).click();
-  const hands = page.getByRole('region', { name: 'Who works here' });
+  await page.getByRole('button', { name: 'Make this a shop tablet…' }).click();
+  await page.getByLabel('Location').fill('By the miter saw');
+  await page.getByRole('button', { name: 'Make this a shop tablet' }).click();
+  const hands = page.getByRole('region', { name: "Who's working?" });
   const tap = async (name: string, pin: string) => {
     await hands.getByRole('button', { name }).click();
     await page.getByRole('dialog', { name: 'PIN' }).waitFor();
     await page.keyboard.type(pin);
     await page.keyboard.press('Enter');
-    await expect(hands).toContainText('Hang the tag back');
+    await expect(hands).toContainText('Back to the names');
   };
   await tap('Ilse', '2580');
   const before = await newest(page);
   await cutThatWaits(page);
   // She puts her name down; somebody else takes the tablet, and the network is back.
-  await hands.getByRole('button', { name: 'Hang the tag back' }).click();
+  await hands.getByRole('button', { name: 'Back to the names' }).click();
   await expect(waits(page)).toHaveCount(0);
   await page.unroute('**/api/v1/cuts');
   await tap('Rosa', '1470');
@@ -308,7 +307,7 @@ test('at a tablet a cut that waits is sent in the name of whoever made it, and s
   await page.reload();
   await expect(waits(page)).toHaveCount(0);
   expect((await newest(page))!.id).toBe(rosas.id);
-  await hands.getByRole('button', { name: 'Hang the tag back' }).click();
+  await hands.getByRole('button', { name: 'Back to the names' }).click();
   await tap('Ilse', '2580');
   // Hers was made before Rosa's, and stands before it.
   await expect.poll(async () => (await rows(page, 2))[1]!.id).toBeGreaterThan(before!.id);
@@ -338,13 +337,13 @@ test('a cut waits through a sign-out, and goes to no other person and no other s
   await expect(waits(page)).toBeVisible();
   // In her other shop it is not there either.
   await page.goto(`${at}/me`);
-  await page.getByRole('button', { name: 'Go over to The loft' }).click();
-  await expect(page.getByText('The loft: you are in it')).toBeVisible();
+  await page.getByRole('button', { name: 'Switch to The loft' }).click();
+  await expect(page.getByText('The loft (you are here)')).toBeVisible();
   await expect(waits(page)).toHaveCount(0);
   await page.unroute('**/api/v1/cuts');
   await page.waitForTimeout(4500);
   expect(await newest(page)).toBeUndefined();
-  await page.getByRole('button', { name: /^Go over to Lanterngate/ }).click();
+  await page.getByRole('button', { name: /^Switch to Lanterngate/ }).click();
   await expect.poll(async () => (await newest(page))?.id ?? 0).toBeGreaterThan(before!.id);
   expect((await newest(page))!.by).toBe('Maren');
   await expect(waits(page)).toHaveCount(0);

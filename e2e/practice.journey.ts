@@ -63,24 +63,24 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   const stretch = page.getByRole('slider', { name: 'Seconds from 100 mm on' });
   await stretch.focus();
   await page.keyboard.press('End');
-  const said = await told(page, () => page.getByRole('button', { name: 'Push it so' }).click());
+  const said = await told(page, () => page.getByRole('button', { name: 'Push' }).click());
   expect(said.wall!.whole).toBe(true);
   const brown = said.wall!.scorch.map((s, i) => (s > 1 ? i : -1)).filter((i) => i >= 0);
   expect(brown.length).toBeGreaterThan(60);
   expect(Math.min(...brown)).toBeGreaterThan(90);
   expect(Math.max(...brown)).toBeLessThan(210);
-  await page.getByRole('button', { name: 'Once more' }).click();
+  await page.getByRole('button', { name: 'Repeat' }).click();
 
-  await page.getByLabel('In steps, without movement').uncheck();
+  await page.getByLabel('Step by step, without moving').uncheck();
   const hand = page.getByRole('slider');
   await hand.focus();
   const verdict = await told(page, async () => {
     await page.keyboard.down('ArrowRight');
-    await expect(page.getByText('The arm is out')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('Your arm is fully stretched')).toBeVisible({ timeout: 20_000 });
     const at = Number(await hand.getAttribute('aria-valuenow'));
     expect(at).toBeGreaterThan(task.feed!.reach_mm - 60 - 40); // it began 60 mm before the blade
     expect(at).toBeLessThan(task.feed!.reach_mm);
-    await expect(page.locator('.burnt').first(), 'it browns where it stands').toBeAttached();
+    await expect(page.locator('.burnt').first(), 'it burns where it stops').toBeAttached();
     await page.keyboard.down('ArrowDown');
   });
   await page.keyboard.up('ArrowRight');
@@ -92,17 +92,17 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   await accessible(page);
 
   await open(page, request, 'feed/board', 40, 2); // clean at half a key's feed and no faster
-  await page.getByLabel('In steps, without movement').uncheck();
+  await page.getByLabel('Step by step, without moving').uncheck();
   await hand.focus();
   await page.keyboard.down('ArrowRight');
   await expect(page.locator('.torn').first(), 'it breaks out where it is rushed').toBeAttached();
   await page.keyboard.up('ArrowRight');
-  await expect(page.locator('.burnt').first(), 'and browns where it stands').toBeAttached();
-  await told(page, () => page.getByRole('button', { name: 'Let it go' }).click());
+  await expect(page.locator('.burnt').first(), 'and burns where it stops').toBeAttached();
+  await told(page, () => page.getByRole('button', { name: 'Remove' }).click());
 
-  await page.getByRole('button', { name: 'Once more' }).click();
-  await page.getByLabel('In steps, without movement').uncheck();
-  await page.getByLabel('Blind: no numbers').check();
+  await page.getByRole('button', { name: 'Repeat' }).click();
+  await page.getByLabel('Step by step, without moving').uncheck();
+  await page.getByLabel('Hide the numbers').check();
   await expect(page.getByText(/^The range is/)).toHaveCount(0);
   const box = (await hand.boundingBox())!;
   await page.mouse.move(box.x + 80, box.y + 60);
@@ -110,7 +110,7 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   await page.mouse.move(box.x + 80 + box.width / 5, box.y + 60, { steps: 12 });
   await page.mouse.up();
   await expect(hand).toHaveAttribute('aria-valuetext', /mm cut/);
-  const half = await told(page, () => page.getByRole('button', { name: 'Let it go' }).click());
+  const half = await told(page, () => page.getByRole('button', { name: 'Remove' }).click());
   expect(half.right || half.wall!.whole).toBe(false);
 });
 
@@ -152,7 +152,7 @@ test('five blades without names, then those of the rack, and all five are told',
   const first = await told(page, () => page.getByRole('button', { name: 'A', exact: true }).click());
   expect(first.told.map((o) => o.key)).toEqual(['A', 'B', 'C', 'D', 'E']);
   for (const o of first.told) expect(o.says.length).toBeGreaterThan(0);
-  await page.getByRole('button', { name: 'Once more' }).click();
+  await page.getByRole('button', { name: 'Repeat' }).click();
   const again = await told(page, () => page.getByRole('button', { name: first.truth!, exact: true }).click());
   expect(again.right).toBe(true);
   await page.getByRole('button', { name: "This shop's rack" }).click();
@@ -166,14 +166,14 @@ test('a blade is read by keyboard: teeth, hook, kerf and the odd tooth', async (
   expect((await told(page, () => page.keyboard.press('Enter'))).right).toBe(true);
 
   const hook = await open(page, request, 'read/hook', 5);
-  const edge = page.getByRole('slider', { name: 'Lean of the straight edge' });
+  const edge = page.getByRole('slider', { name: 'Angle of the straightedge' });
   const drawn = (await page.locator('main svg').first().boundingBox())!;
   await page.mouse.click(drawn.x + drawn.width / 2, drawn.y + drawn.height - 20); // straight down from the tip
   await expect(edge).toHaveAttribute('aria-valuenow', '0');
   await edge.focus();
   for (let i = 0; i < hook.blade!.hook_deg; i++) await page.keyboard.press('ArrowRight');
   await accessible(page);
-  expect((await told(page, () => page.getByRole('button', { name: 'That is it' }).click())).right).toBe(true);
+  expect((await told(page, () => page.getByRole('button', { name: 'OK' }).click())).right).toBe(true);
 
   const kerf = await open(page, request, 'read/kerf', 5);
   await page.getByLabel('Reading, mm').fill((kerf.face!.shows_mm + 0.2).toFixed(1));
@@ -181,7 +181,7 @@ test('a blade is read by keyboard: teeth, hook, kerf and the odd tooth', async (
 
   const odd = await open(page, request, 'read/tooth', 5);
   for (let i = 0; i < odd.odd!.tooth; i++)
-    await page.getByRole('button', { name: 'On by a tooth' }).press('Enter');
+    await page.getByRole('button', { name: 'Forward one tooth' }).press('Enter');
   await accessible(page);
   expect(
     (await told(page, () => page.getByRole('button', { name: 'The one under the mark' }).click())).right,
@@ -194,7 +194,7 @@ test('supports are moved until the board lies still, and a stop traps nothing', 
   expect((await told(page, () => page.getByRole('button', { name: 'Cut', exact: true }).click())).right).toBe(
     false,
   );
-  await page.getByRole('button', { name: 'Once more' }).click();
+  await page.getByRole('button', { name: 'Repeat' }).click();
   const { span_mm: span, line_mm: line } = board!;
   const to = [0.2 * line, line - 40, line + 40, span - 0.2 * (span - line)];
   for (const [i, mm] of to.entries()) {
@@ -229,19 +229,19 @@ test('a wall is read: asked, checked, named, and compared with the way of Trace'
   const asked = task.fault!.signs.find((s) => s.asked);
   if (asked) {
     await expect(page.getByText(asked.text)).toHaveCount(0);
-    await page.getByRole('button', { name: 'Ask who made it' }).click();
+    await page.getByRole('button', { name: 'Ask the person who made it' }).click();
     await expect(page.getByText(asked.text)).toBeVisible();
   }
   const check = task.fault!.checks[0]!;
   await page.getByRole('button', { name: check.text }).click();
-  await expect(page.getByText(check.found ? 'That shows it' : 'Nothing there')).toBeVisible();
+  await expect(page.getByText(check.found ? 'That shows it' : 'Nothing found')).toBeVisible();
   await accessible(page);
   const reason = task.choices[0]!;
   const verdict = await told(page, () =>
     page.getByRole('button', { name: reason.text!, exact: true }).click(),
   );
   expect(verdict.right).toBe(verdict.truth === reason.key);
-  await expect(page.getByText(/You took one check, .*; Trace takes/)).toBeVisible();
+  await expect(page.getByText(/You took one check, .*\. Diagnose takes/)).toBeVisible();
 });
 
 test('what is wrong in a set-up is pointed at in its drawing, and it is remembered', async ({
@@ -266,7 +266,7 @@ test('what is wrong in a set-up is pointed at in its drawing, and it is remember
   expect(verdict.right).toBe(verdict.truth === 'guide');
   expect(await about()).toBeGreaterThan(times);
   await page.getByRole('link', { name: 'All drills' }).click();
-  await expect(page.getByRole('link', { name: /Before you cut/ })).toContainText(/known|asked again/i);
+  await expect(page.getByRole('link', { name: /Spot the danger/ })).toContainText(/known|asked again/i);
   await accessible(page);
 });
 
@@ -290,7 +290,7 @@ test('a reason is tried with its handle, reached from a word and from a blade th
   for (const [word, why] of [
     ['Arc', 'arc'],
     ['Zero clearance', 'backer'],
-    ['Heel', 'line'],
+    ['Toe-in or toe-out', 'line'],
   ] as const) {
     await page.getByRole('link', { name: `Try it: ${word}`, exact: true }).click();
     await expect(page).toHaveURL(new RegExp(`why/${why}$`));

@@ -19,7 +19,7 @@ test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await expect(page.getByRole('status').filter({ hasText: '2 picked' })).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Wash 2' }).click();
-  await expect(page.getByRole('heading', { name: 'Wash', exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Cleaning', exact: true })).toBeVisible();
   await expect(page).toHaveURL(/care\/wash\?b=.*&b=/);
   await page.goBack();
   // It hangs as it was left; a blade is found by its name.
@@ -73,13 +73,13 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   const size = page.getByRole('textbox', { name: 'Diameter' });
   await size.fill('160');
   await page.getByRole('combobox', { name: 'Grind' }).click();
-  await page.getByRole('option', { name: 'alternate bevel with raker' }).click();
+  await page.getByRole('option', { name: 'ATB+R (alternate top bevel with raker)' }).click();
   await page.getByRole('button', { name: /Nothing written on it/ }).click();
   await page.getByRole('textbox', { name: 'Teeth in one group' }).fill('5');
   await page.getByRole('textbox', { name: 'Groups' }).fill('8');
   const groups = page.getByRole('region', { name: 'Teeth, by groups' });
   await expect(groups.getByRole('status')).toHaveText('40 teeth');
-  await groups.getByRole('button', { name: 'Take it' }).click();
+  await groups.getByRole('button', { name: 'Use it' }).click();
   await page.getByRole('textbox', { name: 'Offset' }).fill('1');
   await expect(page.getByText('hook 0.7°')).toBeVisible();
   await page.getByRole('button', { name: 'Bevel 20 degrees' }).click();
@@ -87,15 +87,15 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   // The drawing follows, and what cannot be is said at its field.
   await page.getByRole('textbox', { name: 'Plate', exact: true }).fill('3.4');
   await expect(page.getByText('would rub').first()).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Put it on the rack' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Add blade' })).toBeDisabled();
   await page.getByRole('textbox', { name: 'Plate', exact: true }).fill('2.2');
   await expect(page.getByText('12.57 mm from tip to tip')).toBeVisible();
-  await page.getByRole('button', { name: 'Put it on the rack' }).click();
+  await page.getByRole('button', { name: 'Add blade' }).click();
   await expect(page.getByRole('heading', { name: 'Marionette' })).toBeVisible();
   await expect(page.getByText('40, 12.57 mm apart')).toBeVisible();
 
   await page.getByRole('link', { name: 'Edit' }).click();
-  await page.getByRole('textbox', { name: 'Where it hangs' }).fill('peg 12');
+  await page.getByRole('textbox', { name: 'Location' }).fill('peg 12');
   const at = page.url().replace('/edit', '').replace('/rack/', '/api/v1/blades/');
   const { id, version, name } = (await (await request.get(at)).json()) as Record<string, unknown>;
   const other = {
@@ -113,7 +113,7 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   });
   expect(theirs.ok()).toBe(true);
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  const differs = page.getByRole('table', { name: 'What differs' });
+  const differs = page.getByRole('table', { name: 'Differences' });
   await expect(differs).toContainText('joints');
   await expect(differs).toContainText('peg 12');
   await accessible(page);
@@ -124,7 +124,7 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   await page.getByRole('button', { name: 'Retire', exact: true }).click();
   await page.getByRole('combobox', { name: 'Why' }).click();
   await page.getByRole('option', { name: 'cracked plate' }).click();
-  await page.getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('button', { name: 'Retire' }).click();
   await expect(page.getByText('It is not offered for any cut.')).toBeVisible();
   await expect(page.getByRole('listitem').first()).toContainText('Retired: cracked plate');
 });
@@ -169,7 +169,7 @@ test('labels are laid out for the blades that are ticked', async ({ page }) => {
   await page.goto('/blades/labels');
   await page.getByRole('checkbox', { name: 'Needle' }).check();
   await page.getByRole('checkbox', { name: 'Plough' }).check();
-  await page.getByRole('button', { name: 'Lay out 2' }).click();
+  await page.getByRole('button', { name: 'Make 2' }).click();
   await expect(page.getByRole('img', { name: 'Labels of 2 blades' })).toBeVisible();
   await accessible(page);
 });
@@ -206,24 +206,24 @@ test('a saw is put in, held to its own tolerances, and taken out again', async (
   await page.getByRole('option', { name: 'circular saw' }).click();
   await page.getByRole('textbox', { name: 'Blade diameter' }).fill('160');
   await page.getByRole('textbox', { name: 'Upright' }).fill('95');
-  await expect(page.getByText('more than its radius').first()).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Put it in the shop' })).toBeDisabled();
+  await expect(page.getByText('deeper than its radius').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add saw' })).toBeDisabled();
   await page.getByRole('textbox', { name: 'Upright' }).fill('55');
   await page.getByRole('textbox', { name: 'Circuit, V' }).fill('120');
   await page.getByRole('textbox', { name: 'Breaker, A' }).fill('10');
   // 0.75 of what the breaker carries is less than the motor gives.
   await expect(page.getByText('900 W')).toBeVisible();
-  await page.getByRole('checkbox', { name: 'Own tolerances' }).check();
-  await page.getByRole('textbox', { name: 'Run-out, act over, mm' }).fill('0.3');
+  await page.getByRole('checkbox', { name: 'Your tolerances' }).check();
+  await page.getByRole('textbox', { name: 'Run-out: correct above, mm' }).fill('0.3');
   await accessible(page);
-  await page.getByRole('button', { name: 'Put it in the shop' }).click();
+  await page.getByRole('button', { name: 'Add saw' }).click();
   await page.getByRole('button', { name: 'More about Prompter' }).click();
-  await page.getByRole('region', { name: 'Prompter' }).getByRole('link', { name: 'Its numbers' }).click();
-  await expect(page.getByRole('textbox', { name: 'Run-out, act over, mm' })).toHaveValue('0.3');
+  await page.getByRole('region', { name: 'Prompter' }).getByRole('link', { name: 'Saw details' }).click();
+  await expect(page.getByRole('textbox', { name: 'Run-out: correct above, mm' })).toHaveValue('0.3');
   await page.getByRole('button', { name: 'Retire', exact: true }).click();
   await page.getByRole('combobox', { name: 'Why' }).click();
   await page.getByRole('option', { name: 'lost' }).click();
-  await page.getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('button', { name: 'Retire' }).click();
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Prompter' })).toHaveCount(0);
 });
@@ -242,8 +242,8 @@ test('how the shop works is changed by version, and the second of two is told', 
   });
   expect(theirs.ok()).toBe(true);
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByRole('table', { name: 'What differs' })).toContainText('Somebody’s shop');
-  await page.getByRole('button', { name: 'Take what is there' }).click();
+  await expect(page.getByRole('table', { name: 'Differences' })).toContainText('Somebody’s shop');
+  await page.getByRole('button', { name: 'Use theirs' }).click();
   await expect(name).toHaveValue('Somebody’s shop');
   await name.fill(String(shop.name));
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -259,8 +259,8 @@ test('a shop with nothing in it leads on from every station, and a page that is 
   await page.route('**/api/v1/log?*', (r) => r.fulfill({ json: { items: [] } }));
   for (const at of ['/', '/groove', '/run', '/saws', '/align', '/diagnose', '/log']) {
     await page.goto(at);
-    await expect(page.getByRole('link', { name: 'Put a saw in' })).toHaveAttribute('href', '/saws/new');
-    await expect(page.getByRole('link', { name: 'Bring a rack from a file' })).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Add saw' })).toHaveAttribute('href', '/saws/new');
+    await expect(page.getByRole('link', { name: 'Import a file' })).toBeVisible();
   }
   const gone = await page.goto('/no/such/page');
   expect(gone?.status()).toBe(404);
@@ -277,7 +277,7 @@ test('a new shop is asked once where it is', async ({ page }) => {
   });
   await page.goto('/saws');
   const offer = page.getByRole('region', { name: 'The shop’s time zone' });
-  await offer.getByRole('button', { name: 'There' }).click();
+  await offer.getByRole('button', { name: 'Keep' }).click();
   await expect(offer).toBeHidden();
   expect(asked).toEqual([
     expect.objectContaining({ name: shop.name, time_zone: expect.stringMatching(/\w/) as unknown }),
@@ -296,7 +296,7 @@ test('a saw from its plate, blades from the tray, and the first answer, in seven
   await diameter.press('Enter');
   await expect(page.getByText('Guessed until you look: arbor 15.88 mm, blade up to 62')).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: 'It stands here' }).click();
+  await page.getByRole('button', { name: 'Add saw' }).click();
   const tray = page.getByRole('list', { name: 'Usual blades of Circular saw' });
   await expect(tray.getByRole('button')).toHaveCount(3);
   const framing = tray.getByRole('button', { name: /Framing 24/ });
@@ -352,7 +352,7 @@ test('what would be lost is asked about first', async ({ page, request }) => {
   await page.goto(`/blades/${id}/edit`);
   await name.fill('Nobody');
   await page.getByRole('link', { name: '‹ Heirloom' }).click();
-  await asked.getByRole('button', { name: 'Leave it' }).click();
+  await asked.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Heirloom' })).toBeVisible();
   // A wash that is given up by a slip goes on.
   const begun = await request.post('/api/v1/washes', {
@@ -361,14 +361,14 @@ test('what would be lost is asked about first', async ({ page, request }) => {
   });
   const wash = ((await begun.json()) as { id: string }).id;
   await page.goto(`/care/wash/${wash}`);
-  const give = page.getByRole('button', { name: 'Give this wash up' });
-  const sure = page.getByRole('dialog', { name: 'Give this wash up?' });
+  const give = page.getByRole('button', { name: 'Stop cleaning' });
+  const sure = page.getByRole('dialog', { name: 'Stop cleaning?' });
   await give.click();
-  await sure.getByRole('button', { name: 'Keep it' }).click();
+  await sure.getByRole('button', { name: 'Keep' }).click();
   await expect(sure).toHaveCount(0);
   expect((await request.get(`/api/v1/washes/${wash}`)).status()).toBe(200);
   await give.click();
-  await sure.getByRole('button', { name: 'Give it up' }).click();
+  await sure.getByRole('button', { name: 'Discard' }).click();
   await expect(page).toHaveURL('/care');
   expect((await request.get(`/api/v1/washes/${wash}`)).status()).toBe(404);
 });

@@ -16,10 +16,10 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   ]);
   await accessible(page);
   // What fails a hard rule cannot be mounted.
-  await saw.getByRole('button', { name: 'Mount a blade' }).click();
+  await saw.getByRole('button', { name: 'Mount blade' }).click();
   await page.getByRole('menuitem', { name: /^Curtain/ }).click();
   await expect(saw.getByText(/Curtain may not go on Walker/)).toBeVisible();
-  await saw.getByRole('button', { name: 'Mount a blade' }).click();
+  await saw.getByRole('button', { name: 'Mount blade' }).click();
   await page.getByRole('menuitem', { name: /^Ragman/ }).click();
 
   await expect(page.getByRole('heading', { name: 'Power off' })).toBeVisible();
@@ -28,15 +28,15 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   await accessible(page);
   await page.getByRole('button', { name: 'Yes' }).click();
   await next.click();
-  await expect(page.getByRole('heading', { name: /Look it over/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Inspect/ })).toBeVisible();
   await page.getByRole('button', { name: 'No', exact: true }).first().click();
-  await expect(page.getByRole('alert')).toContainText('goes to a saw doctor');
+  await expect(page.getByRole('alert')).toContainText('Send it to a sharpening service');
   await expect(page.getByRole('button', { name: 'Stopped' })).toBeDisabled();
   // Another device goes on where this one stopped.
   const other = await browser.newPage({ viewport: { width: 390, height: 844 }, baseURL });
   await other.goto('/saws');
-  await other.getByRole('region', { name: 'Walker' }).getByRole('link', { name: 'Go on' }).click();
-  await expect(other.getByRole('heading', { name: /Look it over/ })).toBeVisible();
+  await other.getByRole('region', { name: 'Walker' }).getByRole('link', { name: 'Continue' }).click();
+  await expect(other.getByRole('heading', { name: /Inspect/ })).toBeVisible();
   for (let i = 0; i < 20; i++) {
     const asked = other.getByRole('group').filter({ has: other.getByRole('button', { name: 'Yes' }) });
     for (let k = 0; k < (await asked.count()); k++) {
@@ -44,9 +44,9 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
       await yes.click();
       await expect(yes).toHaveAttribute('aria-pressed', 'true');
     }
-    const on = other.getByRole('button', { name: 'It is on' });
+    const on = other.getByRole('button', { name: "It's mounted" });
     if (await on.isVisible()) {
-      await other.getByRole('textbox', { name: 'Who mounted it' }).fill('Ilse');
+      await other.getByRole('textbox', { name: 'Mounted by' }).fill('Ilse');
       await on.click();
       break;
     }
@@ -64,7 +64,7 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   await other.keyboard.press('Escape');
   await bench.getByRole('button', { name: 'More about Walker' }).click();
   await expect(bench.getByRole('listitem').filter({ hasText: 'Went on Walker. Ilse' })).toBeVisible();
-  await expect(page.getByText('This mounting has ended')).toBeVisible();
+  await expect(page.getByText('This mounting was finished or stopped')).toBeVisible();
   await other.close();
 });
 
@@ -92,7 +92,7 @@ test('a quick hand on a slow net: each answer on a card is kept, and an older si
   const yes = page.getByRole('button', { name: 'Yes' });
   await yes.click();
   await next.click();
-  await expect(page.getByRole('heading', { name: /Look it over/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Inspect/ })).toBeVisible();
   await page.route(mounting, async (route) => {
     const sight = route.request().method() === 'GET' ? await route.fetch() : undefined;
     await hold(sight ? 'sight' : 'step');
@@ -115,7 +115,7 @@ test('a quick hand on a slow net: each answer on a card is kept, and an older si
   await (await older).finished();
   await next.click();
   await letGo('step');
-  await expect(page.getByRole('heading', { name: /Look it over/ })).toBeHidden();
+  await expect(page.getByRole('heading', { name: /Inspect/ })).toBeHidden();
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
@@ -128,7 +128,7 @@ test('a heel is typed in inches by a gauge that presses Enter, and kept', async 
   await page.keyboard.press('Enter');
   await page.keyboard.type('0.016');
   await page.keyboard.press('Enter');
-  const found = page.getByRole('region', { name: 'What it comes to' });
+  const found = page.getByRole('region', { name: 'Result' });
   await expect(found).toContainText('The rear of the blade leans 0.0060" toward the fence');
   await expect(found).toContainText('at the bolt');
   await accessible(page);
@@ -142,7 +142,7 @@ test('a heel is typed in inches by a gauge that presses Enter, and kept', async 
   await page.keyboard.press('Enter');
   await expect(found).toContainText('parallel to the miter slot');
   await expect(found).toContainText('before: -0.006"');
-  await page.getByRole('button', { name: 'Keep it in the log' }).click();
+  await page.getByRole('button', { name: 'Save to log' }).click();
   const card = page.getByRole('listitem').filter({ hasText: 'Blade to slot' });
   await expect(card).toContainText('-0.001"');
   await expect(card.getByText('clear')).toBeVisible();
@@ -167,12 +167,14 @@ test('readings that are taken while the server is away wait, and are kept once w
     await page.keyboard.type(reading);
     await page.keyboard.press('Enter');
   }
-  await expect(page.getByText('They can be kept all the same')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep it in the log' }).click();
+  await expect(page.getByText('Save them anyway')).toBeVisible();
+  await page.getByRole('button', { name: 'Save to log' }).click();
   const waiting = page.getByRole('button', { name: '1 session waits' });
   await expect(waiting).toBeVisible();
   await waiting.click();
-  await expect(page.getByRole('dialog', { name: 'What waits' })).toContainText('Fence to slot, Long Table');
+  await expect(page.getByRole('dialog', { name: 'Waiting to send' })).toContainText(
+    'Fence to slot, Long Table',
+  );
   await page.keyboard.press('Escape');
   away = false;
   await expect(waiting).toHaveCount(0);
@@ -185,14 +187,14 @@ test('readings that are taken while the server is away wait, and are kept once w
 
 test('run-out with the stand-in finds what it hides, arbor and blade apart', async ({ page }) => {
   await page.goto('/align/runout');
-  await page.getByRole('combobox', { name: 'Steps round' }).click();
+  await page.getByRole('combobox', { name: 'Steps around' }).click();
   await page.getByRole('option', { name: '6', exact: true }).click();
   const dial = page.getByRole('region', { name: 'Gauge dial' });
   await expect(dial).toContainText('a stand-in');
   const readings = page.getByRole('list', { name: 'Readings' }).getByRole('listitem');
   for (const round of [0, 1]) {
     for (let i = 0; i < 6; i++) {
-      await dial.getByRole('button', { name: 'Put it there' }).click();
+      await dial.getByRole('button', { name: 'Set it' }).click();
       await page.waitForTimeout(350);
       await dial.getByRole('button', { name: 'Capture' }).click();
       if (i < 5) await expect(readings).toHaveCount(i + 1);
@@ -202,10 +204,10 @@ test('run-out with the stand-in finds what it hides, arbor and blade apart', asy
   // Hidden: 0.02 mm stays with the arbor, 0.05 mm travels with the blade; one reading is noisy by 0.002.
   const value = async (name: string) =>
     parseFloat((await page.locator('dt', { hasText: name }).locator('+ dd').textContent())!);
-  await expect(page.locator('dt', { hasText: 'travels with the blade' })).toBeVisible();
-  expect(Math.abs((await value('stays with the arbor')) - 0.02)).toBeLessThan(0.004);
-  expect(Math.abs((await value('travels with the blade')) - 0.05)).toBeLessThan(0.004);
-  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('The plate runs true');
+  await expect(page.locator('dt', { hasText: 'from the blade' })).toBeVisible();
+  expect(Math.abs((await value('from the arbor')) - 0.02)).toBeLessThan(0.004);
+  expect(Math.abs((await value('from the blade')) - 0.05)).toBeLessThan(0.004);
+  await expect(page.getByRole('region', { name: 'Result' })).toContainText('Run-out is good');
   await accessible(page);
 });
 
@@ -222,7 +224,7 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   await page.evaluate((t) => navigator.clipboard.writeText(t), teeth.join('\n'));
   await page.getByRole('textbox', { name: 'Reading: Left 1' }).focus();
   await page.keyboard.press('ControlOrMeta+v');
-  const found = page.getByRole('region', { name: 'What it comes to' });
+  const found = page.getByRole('region', { name: 'Result' });
   await expect(found).toContainText('Tooth 23 stands out');
   await expect(found).toContainText('marks 0.88 mm apart');
   await expect(page.getByRole('img', { name: 'Left side: 60 teeth, poor, 1 standing out' })).toBeVisible();
@@ -247,7 +249,7 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   await page.getByRole('textbox', { name: 'Reading: Left 58' }).fill('9.5');
   await page.keyboard.press('Enter');
   await expect(page.getByText('out of all reason')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep it in the log' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save to log' })).toBeDisabled();
   await page.getByRole('button', { name: 'Read Left 58 again' }).click();
   await expect(page.getByRole('textbox', { name: 'Reading: Left 58' })).toBeVisible();
 });

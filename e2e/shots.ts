@@ -124,7 +124,7 @@ for (const view of views) {
       }
     }
     await page.waitForLoadState('networkidle');
-    await page.getByText('Laying it out').waitFor({ state: 'detached' });
+    await page.getByText('Drawing').waitFor({ state: 'detached' });
     await page.waitForLoadState('networkidle');
     await page.waitForTimeout(300);
     await page.evaluate(() => document.fonts.ready);
@@ -142,7 +142,7 @@ test('run', async ({ request, baseURL }, info) => {
     await page.goto(`/run?of=cherry&t=19&for=show&blade=${Stagehand}`);
     await page.getByRole('button', { name: 'Listen to the saw' }).click();
     await page.getByText('2 cuts').waitFor();
-    await page.getByText('it cuts', { exact: true }).waitFor();
+    await page.getByText('cutting', { exact: true }).waitFor();
     await page.waitForTimeout(900);
     await page.screenshot({ path: '../docs/screenshots/run.png' });
   });
@@ -151,7 +151,7 @@ test('run', async ({ request, baseURL }, info) => {
 test('which-blade', async ({ page }) => {
   await page.goto('/blades/look');
   const photo = await bladePhoto(page, { teeth: 24, hook: 20, bore: 15.875 / 254, missing: 5, bent: 13 });
-  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
+  await page.getByLabel('Photo of a blade', { exact: true }).setInputFiles(photo);
   await page.getByRole('heading', { name: '24 teeth' }).waitFor();
   await page.getByRole('button', { name: 'Bore', exact: true }).click();
   await page.getByLabel('Bore, measured').fill('15.875');

@@ -3,7 +3,7 @@ import { accessible, choose, expect, ownSaw, test } from './test';
 
 test('special cuts are worked out as their sizes are typed', async ({ page }) => {
   await page.goto('/special');
-  const set = page.getByRole('region', { name: 'What to set' });
+  const set = page.getByRole('region', { name: 'Settings' });
   await expect(set).toContainText('2.5°');
   await expect(set.getByRole('list', { name: 'Never' })).toContainText('Never freehand');
   await accessible(page);
@@ -43,5 +43,5 @@ test('a saw with a sliding carriage and a scoring blade: the cut rides on the on
   await expect(page.getByText('Clamp the work to the carriage')).toBeVisible();
   await accessible(page);
   await page.goto(`/align?saw=${id}`);
-  await expect(page.getByRole('list', { name: /What to measure/ })).toContainText('Scoring blade');
+  await expect(page.getByRole('list', { name: /Measurements/ })).toContainText('Scoring blade');
 });

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 
 const yes = (page: Page, sign: string) =>
   page.getByRole('group', { name: sign, exact: true }).getByRole('button', { name: 'yes' }).click();
-const reasons = (page: Page) => page.getByRole('list', { name: 'Likely reasons' }).getByRole('listitem');
+const reasons = (page: Page) => page.getByRole('list', { name: 'Likely causes' }).getByRole('listitem');
 const place = (page: Page, name: RegExp) =>
   page
     .getByRole('group', { name: /^The work/ })
@@ -13,19 +13,19 @@ const place = (page: Page, name: RegExp) =>
 
 test('one spot of scorch: hands were moved', async ({ page }) => {
   await page.goto('/diagnose?of=cherry');
-  await expect(page.getByRole('heading', { name: 'What do the walls look like?' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'What do the cut edges look like?' })).toBeVisible();
   await accessible(page);
-  await yes(page, 'One scorched spot');
-  await expect(page.getByRole('heading', { name: 'Tracing a fault' })).toBeVisible();
+  await yes(page, 'One burned spot');
+  await expect(page.getByRole('heading', { name: 'Diagnosis' })).toBeVisible();
   await expect(reasons(page).first()).toContainText('Stopped or hesitated in the cut');
   await place(page, /^when/);
   await yes(page, 'Only in this wood');
   await expect(page.getByRole('region', { name: 'Next check' })).toContainText(/Same cut/);
   await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(page.getByText('cherry scorches easily')).toBeVisible();
+  await expect(page.getByText('cherry burns easily')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Better', exact: true }).first().click();
-  await page.getByRole('button', { name: /^Good: it was/ }).click();
+  await page.getByRole('button', { name: /^Good. The cause was/ }).click();
   await expect(page.getByText(/^It was: .*A good test cut proved it\.$/)).toBeVisible();
   await page.goto('/log');
   await expect(
@@ -44,15 +44,15 @@ test('the fence wall black with arcs: it stops, and asks for a dial before any c
   // A saw of its own: what other journeys measure on the demo shop's says nothing of it.
   const id = await ownSaw(request, 'Zinc');
   await page.goto(`/diagnose?of=red-oak&saw=${id}`);
-  await yes(page, 'Only the fence-side wall scorched');
+  await yes(page, 'Burn marks only on the fence side');
   await expect(page.getByRole('alert')).toContainText('No test cut.');
   await yes(page, 'Arcs crossing the other way');
-  await expect(reasons(page).first()).toContainText('Rear of the blade leans to the fence');
+  await expect(reasons(page).first()).toContainText('Blade toes in toward the fence');
   const next = page.getByRole('region', { name: 'Next check' });
-  await expect(next.getByRole('link', { name: 'Measure it under True' })).toBeVisible();
+  await expect(next.getByRole('link', { name: 'Measure it under Align' })).toBeVisible();
   await expect(next).not.toContainText('Same cut');
   await accessible(page);
-  await yes(page, 'Both walls scorched');
+  await yes(page, 'Burn marks on both cut edges');
   await expect(page.getByText('both walls, or only one?')).toBeVisible();
 });
 
@@ -64,7 +64,7 @@ test('furry ply: the insert or the teeth, and one that could not be done is left
   const blade = await own(request, 'Whinchat');
   await page.goto(`/diagnose?cut=sheet&of=softwood-ply&t=18&for=show&blade=${blade}`);
   await place(page, /^underside/);
-  await yes(page, 'Splinters on the face where teeth leave');
+  await yes(page, 'Tear-out on the exit face');
   await expect(reasons(page).first()).toContainText(/Gap beside the blade|Too few teeth/);
   const next = page.getByRole('region', { name: 'Next check' });
   await expect(next).toContainText('minutes');
@@ -73,10 +73,10 @@ test('furry ply: the insert or the teeth, and one that could not be done is left
     .filter({ hasText: /^[A-Z]/ })
     .first()
     .textContent();
-  await next.getByRole('button', { name: 'Could not' }).click();
+  await next.getByRole('button', { name: "Can't check" }).click();
   await expect(page.getByRole('region', { name: 'Checks done' })).toContainText('could not be done');
   await expect(next).not.toHaveText(first!);
-  await expect(page.getByRole('region', { name: 'The piece' })).toContainText('splintered face');
+  await expect(page.getByRole('region', { name: 'The piece' })).toContainText('face with tear-out');
   await accessible(page);
 });
 
@@ -115,34 +115,34 @@ test('a trace that runs through a wash and closes on a good test cut', async ({ 
     data: { cut, blade_id: id, height_mm: 50, pieces: 200, wall: 'clean', splinters: 'none' },
   });
   await page.goto(`/diagnose?of=red-oak&blade=${id}`);
-  await place(page, /^felt, heard/);
-  await yes(page, 'Hard to push');
-  await expect(page.getByRole('heading', { name: 'Tracing a fault' })).toBeVisible();
+  await place(page, /^feel, sound/);
+  await yes(page, 'Hard to feed');
+  await expect(page.getByRole('heading', { name: 'Diagnosis' })).toBeVisible();
   await place(page, /^when/);
-  await yes(page, 'Has cut much resinous wood');
-  await expect(reasons(page).first()).toContainText('Pitch on teeth and plate');
+  await yes(page, 'Has cut a lot of resinous wood');
+  await expect(reasons(page).first()).toContainText('Resin on teeth and plate');
   const trace = page.url();
   // Eighty teeth on this rip are worth a check too; whichever comes first, the wash is there.
-  await page.getByText('Other checks that could be done now').click();
-  await page.getByRole('link', { name: 'Wash it under Care' }).click();
-  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.getByText('Other checks you can do now').click();
+  await page.getByRole('link', { name: 'Clean it under Care' }).click();
+  await page.getByRole('button', { name: /^Start/ }).click();
   for (const next of ['Scrub', 'Flip', 'Rinse', 'Dry', 'Film']) {
     await page.getByRole('button', { name: new RegExp(`^(Next: )?${next}`) }).click();
     await expect(page.getByRole('heading', { name: next })).toBeVisible();
   }
-  await page.getByRole('button', { name: 'Done: hang it up' }).click();
+  await page.getByRole('button', { name: 'Done. Put it back' }).click();
   await expect(page.getByRole('heading', { name: 'Care', exact: true })).toBeVisible();
   await page.goto(trace);
-  await expect(page.getByText('It was washed. Make the same cut')).toBeVisible();
+  await expect(page.getByText('The blade was cleaned. Make the same cut')).toBeVisible();
   await page.goto(`/run?of=red-oak&blade=${id}`);
-  await page.getByRole('button', { name: 'Yes, it cuts again' }).click();
+  await page.getByRole('button', { name: 'Yes, it cuts well again' }).click();
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
   await page.goto(trace);
   await expect(page.getByRole('region', { name: 'Checks done' })).toContainText(
-    'Wash the blade, cut again: showed it, said with the next cut',
+    'Clean the blade and cut again: showed it, answer with the next cut',
   );
-  await page.getByRole('button', { name: 'Good: it was “pitch on teeth and plate”' }).click();
-  await expect(page.getByText('It was: Pitch on teeth and plate. A good test cut proved it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Good. The cause was “resin on teeth and plate”' }).click();
+  await expect(page.getByText('Cause: Resin on teeth and plate. A good test cut proved it.')).toBeVisible();
   expect(await sheets(page), 'the report').toBe(1);
 });

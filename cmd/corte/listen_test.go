@@ -77,11 +77,11 @@ func TestListenSaysWhatItCannot(t *testing.T) {
 		t.Fatal(err)
 	}
 	for want, args := range map[string][]string{
-		"no WAV file":            {text, "--teeth", "40"},
-		"no such file":           {text + "x", "--teeth", "40"},
-		"teeth":                  {sawSound(t, 16, 1)},
-		"how many teeth":         {sawSound(t, 16, 1), "--teeth", "4"},
-		"500 to 20,000 a minute": {sawSound(t, 16, 1), "--teeth", "40", "--rpm", "9"},
+		"isn't a WAV file":    {text, "--teeth", "40"},
+		"no such file":        {text + "x", "--teeth", "40"},
+		"teeth":               {sawSound(t, 16, 1)},
+		"the number of teeth": {sawSound(t, 16, 1), "--teeth", "4"},
+		"500 to 20,000 rpm":   {sawSound(t, 16, 1), "--teeth", "40", "--rpm", "9"},
 	} {
 		if out, err := ran(listenCommand(), args...); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v: %v\n%s", args[1:], err, out)
@@ -112,7 +112,7 @@ func TestListenReadsWhatIsThere(t *testing.T) {
 		"cut off":             {whole[:data+8+9*2*44100+1], ""},
 		"no sound":            {whole[:data+8], "no sound"},
 		"no data":             {whole[:data], "no sound"},
-		"cut in its head":     {whole[:data-8], "cut off before its sound"},
+		"cut in its head":     {whole[:data-8], "ends before its sound"},
 	} {
 		file := filepath.Join(t.TempDir(), "saw.wav")
 		if err := os.WriteFile(file, c.file, 0o600); err != nil {

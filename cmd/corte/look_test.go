@@ -46,12 +46,12 @@ func TestLookSaysWhatItCannot(t *testing.T) {
 	text := file(t, []byte("no photo"))
 	plain := file(t, phototest.JPEG(t, image.NewGray(image.Rect(0, 0, 400, 300))))
 	for want, args := range map[string][]string{
-		"not a photo":       {text},
-		"no such file":      {text + "x"},
-		"no blade was":      {plain},
-		"not both":          {plain, "--bore", "30", "--diameter", "250"},
-		"no saw blade's; f": {plain, "--diameter", "20"},
-		"a bore of 500":     {plain, "--bore", "500"},
+		"can't read this photo": {text},
+		"no such file":          {text + "x"},
+		"no blade found":        {plain},
+		"not both":              {plain, "--bore", "30", "--diameter", "250"},
+		"no saw blade's; f":     {plain, "--diameter", "20"},
+		"a bore of 500":         {plain, "--bore", "500"},
 	} {
 		if out, err := ran(lookCommand(), args...); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v: %v\n%s", args[1:], err, out)

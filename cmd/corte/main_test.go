@@ -38,13 +38,13 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 	if out, err := demoOf(bin, data, addr).CombinedOutput(); err == nil || !bytes.Contains(out, []byte("is in use")) {
 		t.Errorf("a second server on the same port: %v, %s", err, out)
 	}
-	for name, says := range map[string]string{"conditions": "add up to", "migrate": "up to date"} { // beside the one that runs
+	for name, says := range map[string]string{"conditions": "match their logs", "migrate": "up to date"} { // beside the one that runs
 		if out, err := command(bin, name, "CORTE_DATA="+data).CombinedOutput(); err != nil || !bytes.Contains(out, []byte(says)) {
 			t.Errorf("%s: %v, %s", name, err, out)
 		}
 	}
 	file := filepath.Join(data, "shop.corte.zip")
-	for _, tt := range [][2]string{{"backup", "read back and whole"}, {"drill", "all the same"}, {"restore", "this shop is not empty"}} {
+	for _, tt := range [][2]string{{"backup", "read back and whole"}, {"drill", "all the same"}, {"restore", "this shop isn't empty"}} {
 		cmd := command(bin, tt[0], "CORTE_DATA="+data, "CORTE_SHOP=lanterngate")
 		cmd.Args = append(cmd.Args, file)
 		if out, err := cmd.CombinedOutput(); (err != nil) != (tt[0] == "restore") || !bytes.Contains(out, []byte(tt[1])) {
@@ -127,7 +127,7 @@ func TestOnANetworkOnlyWhenAskedFor(t *testing.T) {
 		{settings{Listen: "192.0.2.1:80", SignIn: "off", Hosts: hosts, Plain: readAlong}, true, "not on loopback"},
 		{settings{Listen: here, Hosts: hosts}, false, "on this machine alone"},
 		{settings{Listen: here, Proxies: []string{"192.0.2.7"}}, false, "on this machine alone"},
-		{settings{Listen: here, SignIn: "yes"}, true, "neither on nor off"},
+		{settings{Listen: here, SignIn: "yes"}, true, "must be on or off"},
 		{settings{Listen: net}, true, "CORTE_HOSTS"},
 		{settings{Listen: net, Hosts: hosts}, true, "could be read along"},
 		{settings{Listen: net, Hosts: hosts, Plain: "yes"}, true, "could be read along"},

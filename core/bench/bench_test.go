@@ -19,13 +19,13 @@ func TestWhatPressesComesFirst(t *testing.T) {
 	}{
 		"all well":                    {&Blade{Name: "Quill", Sharpness: 2.49, Pitch: 1.49}, []Stand{stand(truing.HeelTest, verdict.Clear, truing.Doubt{})}, nil},
 		"dull before pitchy":          {&Blade{Name: "Quill", Sharpness: 2.5, Pitch: 3}, nil, []string{"edge mount Quill is dull"}},
-		"pitchy":                      {&Blade{Name: "Quill", Pitch: 1.5}, nil, []string{"pitch wash Quill is pitchy"}},
-		"unfit before all":            {&Blade{Name: "Quill", Unfit: true, Found: "a tip is loose", Sharpness: 3, Pitch: 3}, []Stand{stand(truing.HeelTest, verdict.Stop, truing.Doubt{})}, []string{"plate mount Quill is not run: a tip is loose", "heel measure Blade to slot: out when it was last measured"}},
-		"a hit that nobody looked at": {&Blade{Name: "Quill", Unfit: true}, nil, []string{"plate mount Quill hit something: it is looked over before it runs"}},
-		"what is out before edges":    {&Blade{Name: "Quill", Sharpness: 3}, []Stand{stand(truing.TiltTest, verdict.Caution, truing.Doubt{})}, []string{"tilt measure Tilt: out when it was last measured", "edge mount Quill is dull"}},
+		"pitchy":                      {&Blade{Name: "Quill", Pitch: 1.5}, nil, []string{"pitch wash Quill has resin buildup"}},
+		"unfit before all":            {&Blade{Name: "Quill", Unfit: true, Found: "a tip is loose", Sharpness: 3, Pitch: 3}, []Stand{stand(truing.HeelTest, verdict.Stop, truing.Doubt{})}, []string{"plate mount Don't use Quill: a tip is loose", "heel measure Blade to slot was off when last measured"}},
+		"a hit that nobody looked at": {&Blade{Name: "Quill", Unfit: true}, nil, []string{"plate mount Quill hit something. Inspect it before you use it"}},
+		"what is out before edges":    {&Blade{Name: "Quill", Sharpness: 3}, []Stand{stand(truing.TiltTest, verdict.Caution, truing.Doubt{})}, []string{"tilt measure Tilt was off when last measured", "edge mount Quill is dull"}},
 		"a doubt hides an old verdict": {&Blade{Name: "Quill"}, []Stand{stand(truing.GaugeTest, verdict.Clear, never), stand(truing.TiltTest, verdict.Stop, aged), stand(truing.HeelTest, verdict.Stop, moved)},
-			[]string{"heel measure Blade to slot: the saw was moved since it was measured", "tilt measure Tilt: measured 7 months ago", "gauge measure Gauge: never measured"}},
-		"nothing on it": {nil, []Stand{stand(truing.RunOutTest, verdict.Clear, never)}, []string{"arbor mount Nothing on it, as far as the log knows", "runout measure Run-out: never measured"}},
+			[]string{"heel measure Blade to slot: the saw was moved since the last measurement", "tilt measure Tilt: measured 7 months ago", "gauge measure Gauge: never measured"}},
+		"nothing on it": {nil, []Stand{stand(truing.RunOutTest, verdict.Clear, never)}, []string{"arbor mount No blade installed", "runout measure Run-out: never measured"}},
 	} {
 		var got []string
 		for _, d := range DueOn(c.on, c.stands) {

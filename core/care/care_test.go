@@ -223,16 +223,16 @@ func TestSurvey(t *testing.T) {
 		worth Worth
 		says  string // somewhere in what was found or is told
 	}{
-		"sound":              {with(func(*Survey, *Subject) {}), Sound, WorthYes, "All sound"},
-		"a tip gone":         {with(func(s *Survey, _ *Subject) { s.Missing = 1 }), Missing, WorthYes, "1 tip of 60 gone"},
+		"sound":              {with(func(*Survey, *Subject) {}), Sound, WorthYes, "No damage found"},
+		"a tip gone":         {with(func(s *Survey, _ *Subject) { s.Missing = 1 }), Missing, WorthYes, "1 tip of 60 missing"},
 		"a seat not ground":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Seat = 1, "saw-marks" }), Missing, WorthYes, "0.13 mm to 0.18 mm"},
 		"pushed in too far":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Braze = 1, "squeezed" }), Missing, WorthYes, "pushed in too far"},
 		"ran long so":        {with(func(s *Survey, _ *Subject) { s.Missing, s.Rest = 2, "worn" }), Missing, WorthYes, "ran on after the damage"},
 		"caked":              {with(func(s *Survey, _ *Subject) { s.Missing, s.Pitch = 1, "caked" }), Missing, WorthYes, "ran on after the damage"},
-		"loose":              {with(func(s *Survey, _ *Subject) { s.Loose = 1 }), Loose, WorthYes, "brazed anew"},
-		"cracked and loose":  {with(func(s *Survey, _ *Subject) { s.Loose, s.Crack = 1, "slot" }), Cracked, WorthNo, "can it be stopped at all"},
-		"bent":               {with(func(s *Survey, _ *Subject) { s.Bent = &yes }), Bent, WorthAsk, "can it be levelled"},
-		"shoulders bent":     {with(func(s *Survey, _ *Subject) { s.Beside = "shifted" }), Bent, WorthYes, "off their pitch"},
+		"loose":              {with(func(s *Survey, _ *Subject) { s.Loose = 1 }), Loose, WorthYes, "braze again"},
+		"cracked and loose":  {with(func(s *Survey, _ *Subject) { s.Loose, s.Crack = 1, "slot" }), Cracked, WorthNo, "Can it be stopped"},
+		"bent":               {with(func(s *Survey, _ *Subject) { s.Bent = &yes }), Bent, WorthAsk, "Can it be flattened"},
+		"shoulders bent":     {with(func(s *Survey, _ *Subject) { s.Beside = "shifted" }), Bent, WorthYes, "spacing of the teeth beside it is off"},
 		"chipped":            {with(func(s *Survey, _ *Subject) { s.Chipped = 2 }), Chipped, WorthYes, "2 tips chipped"},
 		"blue":               {with(func(s *Survey, _ *Subject) { s.Blue = &yes }), Blue, WorthAsk, "lost its tension"},
 		"throwaway":          {with(func(s *Survey, of *Subject) { s.Missing, of.Throwaway = 1, true }), Missing, WorthNo, ""},
@@ -242,9 +242,9 @@ func TestSurvey(t *testing.T) {
 		"more than half":     {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 4, 95 }), Missing, WorthNo, ""},
 		"eight years old":    {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 2, 8 }), Missing, WorthNo, ""},
 		"not quite":          {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 2, 7.9 }), Missing, WorthYes, ""},
-		"nobody cleaned it":  {with(func(s *Survey, _ *Subject) { s.Cleaned = false }), Sound, WorthYes, "not cleaned first"},
-		"nobody saw a crack": {with(func(s *Survey, _ *Subject) { s.Crack = "" }), Sound, WorthYes, "Not looked at: cracks"},
-		"nearly a year old":  {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 0.99 }), Missing, WorthYes, "not a year old"},
+		"nobody cleaned it":  {with(func(s *Survey, _ *Subject) { s.Cleaned = false }), Sound, WorthYes, "wasn't cleaned first"},
+		"nobody saw a crack": {with(func(s *Survey, _ *Subject) { s.Crack = "" }), Sound, WorthYes, "Not inspected: cracks"},
+		"nearly a year old":  {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 0.99 }), Missing, WorthYes, "less than a year old"},
 		"a year old":         {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 1 }), Missing, WorthYes, "here for a year"},
 		"two years old":      {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 2 }), Missing, WorthYes, "here for 2 years"},
 	} {
@@ -323,7 +323,7 @@ func TestSnapshotKeepsEverything(t *testing.T) {
 func TestCleaners(t *testing.T) {
 	oven, _ := CleanerByID("oven-cleaner")
 	mild, _ := CleanerByID("detergent")
-	if w := Agrees(oven, "Quill", "nitride"); len(w) != 1 || w[0].Verdict != verdict.Stop || !strings.Contains(w[0].Says.String(), "Quill is coated") {
+	if w := Agrees(oven, "Quill", "nitride"); len(w) != 1 || w[0].Verdict != verdict.Stop || !strings.Contains(w[0].Says.String(), "Quill has a coating") {
 		t.Errorf("caustic on a coating: %+v", w)
 	}
 	if w := Agrees(oven, "Rook", "none"); len(w) != 0 {

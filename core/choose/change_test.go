@@ -17,7 +17,7 @@ func TestHeightsAndBestChange(t *testing.T) {
 		t.Errorf("heights %+v", h)
 	}
 	r.Job.Thickness = 76
-	if h := r.Heights(rip24); h.Suggested != 79 || !strings.Contains(h.Why.String(), "as far as") {
+	if h := r.Heights(rip24); h.Suggested != 79 || !strings.Contains(h.Why.String(), "the full depth") {
 		t.Errorf("in thick stock the suggestion %+v leaves the saw's reach", h)
 	}
 	r.Job.Thickness = 25
@@ -83,12 +83,12 @@ func TestChangeOrStay(t *testing.T) {
 	if one.On != 1 || one.Best != 2 || !one.Stay || many.Stay || math.Abs(many.OnMinutes/one.OnMinutes-60) > 1e-9 || many.OnMinutes-many.Minutes <= 3 {
 		t.Errorf("one piece %+v, sixty %+v", one, many)
 	}
-	if !strings.Contains(many.Text.String(), "The 60 pieces take") || !strings.HasSuffix(many.Text.String(), "a change is 3 min. Change") {
+	if !strings.Contains(many.Text.String(), "The 60 pieces take") || !strings.HasSuffix(many.Text.String(), "A change takes 3 min. Change") {
 		t.Errorf("sixty pieces: %s", many.Text)
 	}
 	// The best one is on: nothing to weigh, and nothing that one takes longer.
 	blades[1].Mounted, blades[2].Mounted = false, true
-	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.On != 2 || s.Best != 2 || !s.Stay || !strings.Contains(s.Text.String(), "no other blade would do this better") {
+	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.On != 2 || s.Best != 2 || !s.Stay || !strings.Contains(s.Text.String(), "no other blade does this better") {
 		t.Errorf("with the best one on: %+v", s)
 	}
 	blades[1].Mounted, blades[2].Mounted = true, false
@@ -99,14 +99,14 @@ func TestChangeOrStay(t *testing.T) {
 		}
 	}
 	blades[1].State = cut.State{Sharpness: 3, Pitch: 3}
-	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text.String(), "cannot make this well at any feed, for scorch crosses") {
+	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text.String(), "can't do this well at any feed rate: burning meets") {
 		t.Errorf("with a blade on whose window is shut: %+v", s)
 	}
 	blades[2].State = cut.State{Sharpness: 4, Pitch: 3}
 	if s := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Thickness = 60 }); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text.String(), "Neither ON") {
 		t.Errorf("where none makes it well: %+v", s)
 	}
-	if s := swap("acrylic", cut.Crosscut, cut.Show, func(*Request) {}); s.On != -1 || !strings.Contains(s.Text.String(), "may not make this cut") {
+	if s := swap("acrylic", cut.Crosscut, cut.Show, func(*Request) {}); s.On != -1 || !strings.Contains(s.Text.String(), "can't make this cut") {
 		t.Errorf("with a blade on that may not: %+v", s)
 	}
 	if _, ok := Rank(Request{}, nil).Swap(Request{}, nil); ok {
@@ -132,12 +132,12 @@ func TestCures(t *testing.T) {
 	}
 	both := []Candidate{c, {Blade: rip24}}
 	k = Rank(r, both)
-	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != 1 || change.Height != 0 || !strings.Contains(change.Text.String(), "take NAME") {
+	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != 1 || change.Height != 0 || !strings.Contains(change.Text.String(), "use NAME") {
 		t.Errorf("with a better blade on the wall: %+v, %v", change, ok)
 	}
 	r.Heel = 0.1
 	k = Rank(r, both)
-	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != -1 || !strings.Contains(change.Text.String(), "true the blade") {
+	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != -1 || !strings.Contains(change.Text.String(), "align the blade") {
 		t.Errorf("on a saw out of line: %+v, %v", change, ok)
 	}
 	r = request(t, "birch-ply", cut.Sheet, cut.Show)
@@ -146,9 +146,9 @@ func TestCures(t *testing.T) {
 		motion cut.Motion
 		says   string
 	}{
-		"on a table": {table, cut.Along, "zero-clearance insert"},
-		"hand-held":  {saw.Saw{Kind: saw.Circular, Diameter: 254, Arbor: 15.875, RPM: 4500, MotorW: 1500, Reach: 85}, cut.Along, "with a knife first, or tape"},
-		"on a slide": {slider, cut.Push, "scoring pass first"},
+		"on a table":       {table, cut.Along, "zero-clearance throat plate"},
+		"hand-held":        {saw.Saw{Kind: saw.Circular, Diameter: 254, Arbor: 15.875, RPM: 4500, MotorW: 1500, Reach: 85}, cut.Along, "with a knife first, or tape"},
+		"on a sliding saw": {slider, cut.Push, "scoring pass first"},
 	} {
 		r.Saw, r.Job.Motion, r.Job.Other = tt.s, tt.motion, cut.Spare
 		k := Rank(r, []Candidate{{Blade: combo50}})

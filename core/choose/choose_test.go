@@ -178,7 +178,7 @@ func TestKerfByMotorAndCircuit(t *testing.T) {
 		says  string
 	}{
 		"a small motor":   {0, 900, "thin kerf"},
-		"under 1500 W":    {0, 1499, "thin kerf leaves more in hand"},
+		"under 1500 W":    {0, 1499, "thin kerf leaves more power in reserve"},
 		"1500 W and more": {0, 1500, "full kerf: stiffer"},
 		"a strong motor":  {0, 3500, "full kerf: stiffer"},
 		"a knife forbids": {2.5, 900, "riving knife (2.5 mm) is as thick"},
@@ -228,7 +228,7 @@ func TestReasonsInWords(t *testing.T) {
 		}
 	}
 	all := strings.Join(said, "; ")
-	for _, want := range []string{"set aside for this", "feed range shut: scorch crosses bog", "saved for sheet goods"} {
+	for _, want := range []string{"set aside for this", "no feed range: burning meets bogging down", "set aside for sheet goods"} {
 		if !strings.Contains(all, want) {
 			t.Errorf("nobody says %q in: %s", want, all)
 		}

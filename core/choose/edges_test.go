@@ -203,7 +203,7 @@ func TestWordsAtTheirBounds(t *testing.T) {
 	for share, want := range map[float64]string{
 		0: "no visible face can tear out", 0.34: "far cleaner than a show face asks", 0.341: "cleaner than a show face asks",
 		0.67: "cleaner than a show face asks", 0.671: "just clean enough for a show face", 1.05: "just clean enough for a show face",
-		1.06: "splinters 1.1 times what a show face bears",
+		1.06: "1.1 times the tear-out a show face allows",
 	} {
 		o := Option{Figures: cut.Figures{Exit: cut.Face{Matters: true, Splinter: share * limit}}}
 		if got := told(TermFinish, r, Candidate{Blade: rip24}, o).String(); got != want {
@@ -223,8 +223,8 @@ func TestWordsAtTheirBounds(t *testing.T) {
 		"for anything":       {combo50, false, "for general work"},
 		"finer, on the saw":  {fineCross, true, "finer than needed, but on the saw"},
 		"finer, on the wall": {fineCross, false, "finer than needed: a common blade does it as well"},
-		"saved":              {tcg80, true, "saved for plastics: this would spend its edge"},
-		"for something else": {blade.Blade{Diameter: 254, Kerf: 3.2, Teeth: 24, Grind: blade.ATB, KeptFor: blade.UseDirty}, false, "kept for dirty work"},
+		"saved":              {tcg80, true, "set aside for plastics: this would wear its edge"},
+		"for something else": {blade.Blade{Diameter: 254, Kerf: 3.2, Teeth: 24, Grind: blade.ATB, KeptFor: blade.UseDirty}, false, "set aside for dirty work"},
 	} {
 		if got := told(TermFitness, r, Candidate{Blade: tt.b, Mounted: tt.on}, Option{}).String(); got != tt.want {
 			t.Errorf("%s: %q", what, got)

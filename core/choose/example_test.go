@@ -30,7 +30,7 @@ func ExampleRank() {
 		fmt.Printf("%d teeth: %s\n", rack[o.Index].Blade.Teeth, o.Stops[0].Why)
 	}
 	// Output:
-	// 24 teeth, 54 mm high: roomy feed range, 5.6 wide
-	// 80 teeth, 46 mm high: feed range shut: scorch crosses bog
+	// 24 teeth, 54 mm high: roomy feed range (5.6×)
+	// 80 teeth, 46 mm high: no feed range: burning meets bogging down
 	// 60 teeth: a blade of 305 mm does not fit a saw made for 254 mm
 }

@@ -125,9 +125,9 @@ func TestTheWallInWords(t *testing.T) {
 		by   cut.Bound
 		says string
 	}{
-		{limit * 1.02, cut.ByHand, "where " + limit.Thin(measure.Millimetre) + " may stand"},
-		{limit, cut.ByWall, "hold the feed down"},
-		{limit * 1.005, cut.ByWall, "hold the feed down"},
+		{limit * 1.02, cut.ByHand, "where " + limit.Thin(measure.Millimetre) + " is allowed"},
+		{limit, cut.ByWall, "limit the feed rate"},
+		{limit * 1.005, cut.ByWall, "limit the feed rate"},
 		{limit / 2, cut.ByHand, "under the " + limit.Thin(measure.Millimetre)},
 	} {
 		o := Option{Figures: cut.Figures{WallMark: tt.mark, Window: cut.Window{FastBy: tt.by}}}

@@ -16,5 +16,5 @@ func ExampleWork() {
 	f := cut.Work(rip, b, cut.Drive{RPM: 4000, PowerLimitW: 1300}, cut.State{})
 	w := f.Window
 	fmt.Printf("from %.1f m/min (%s) to %.1f (%s), a %s feed range; chips of %.3f mm\n", w.Slowest, w.SlowBy.Words(), w.Fastest, w.FastBy.Words(), w.Grade(), f.MeanChip)
-	// Output: from 1.3 m/min (scorch) to 6.0 (an unsteady hand), a roomy feed range; chips of 0.022 mm
+	// Output: from 1.3 m/min (burning) to 6.0 (losing control), a roomy feed range; chips of 0.022 mm
 }

@@ -70,7 +70,7 @@ const (
 //corte:enum Bound
 var boundNames = word.Names{Kind: "bound", Of: []string{"scorch", "hand", "bog", "splinter", "gullet", "wall", "shoulder"}}
 
-var boundWords = [...]string{"scorch", "losing control", "bog", "splinters", "full gullets", "marks on the wall", "the shoulders behind the teeth"}
+var boundWords = [...]string{"burning", "losing control", "bogging down", "tear-out", "full gullets", "tooth marks", "the tooth shoulders"}
 
 // Words names what happens past the bound.
 func (b Bound) Words() say.Line { return say.Word(boundWords[b]) }

@@ -187,11 +187,11 @@ func TestEdges(t *testing.T) {
 	// One pass is said as one.
 	one := Request{Width: 3.2, Depth: 6, Length: 300, Count: 1, Saw: r.Saw}
 	rip := Tool{Blade: blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 24, Grind: blade.FTG}}
-	if w := one.Ways([]Tool{rip})[0]; w.Says.String() != "one pass: its kerf is the groove" {
+	if w := one.Ways([]Tool{rip})[0]; w.Says.String() != "one pass: its kerf is as wide as the groove" {
 		t.Errorf("a kerf wide: %q", w.Says)
 	}
 	one.Width = 4
-	if w := one.Ways([]Tool{rip})[0]; w.Says.String() != "2 passes, the fence 0.8 mm further each time, 2.4 mm over the pass before" {
+	if w := one.Ways([]Tool{rip})[0]; w.Says.String() != "2 passes, moving the fence 0.8 mm each time, overlapping the pass before by 2.4 mm" {
 		t.Errorf("0.8 wider: %q", w.Says)
 	}
 	tool.Now = &Setting{Cutters: 3, Turns: 1}

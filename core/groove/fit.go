@@ -40,7 +40,7 @@ const (
 // PieceOf takes the readings over a piece. They must be of one thickness.
 func PieceOf(readings []measure.Length) (Piece, error) {
 	if len(readings) == 0 {
-		return Piece{}, fault.At("piece", "measure the piece that goes in, at one place at least")
+		return Piece{}, fault.At("piece", "measure the piece that goes in, in at least one place")
 	}
 	for _, r := range readings {
 		if !(r >= 0.3 && r <= widest) {

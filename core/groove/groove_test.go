@@ -48,7 +48,7 @@ func TestFlatEnoughIsSaidPlainly(t *testing.T) {
 		b    blade.Blade
 		says string
 	}{
-		{blade.Blade{Grind: blade.FTG, Kerf: 3.2}, "flat: for any joint"},
+		{blade.Blade{Grind: blade.FTG, Kerf: 3.2}, "flat, for any joint"},
 		{blade.Blade{Grind: blade.ATBR, Kerf: 3.2, Bevel: 15}, "small ears"},
 		{blade.Blade{Grind: blade.ATB, Kerf: 3.2, Bevel: 15}, "ridged"},
 		{blade.Blade{Grind: blade.OneWay, Kerf: 3.2, Bevel: 8}, "dovetail"},

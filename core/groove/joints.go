@@ -107,11 +107,11 @@ type Tail struct {
 func TailOf(b blade.Blade, thickness, most measure.Length, tiltsTo float64) (Tail, error) {
 	switch {
 	case b.Grind != blade.OneWay || b.Bevel <= 0:
-		return Tail{}, fault.At("blade", "tails want a blade with all teeth bevelled to one side; others leave a ridge on the base line")
+		return Tail{}, fault.At("blade", "dovetails need a blade with all teeth beveled to one side. Others leave a ridge on the baseline")
 	case b.Bevel > tiltsTo:
 		return Tail{}, fault.At("blade", "this saw tilts to %g degrees, and the blade is ground for %g", tiltsTo, b.Bevel)
 	case !(thickness > 0):
-		return Tail{}, fault.At("stock", "say how thick the board is that the tails go through")
+		return Tail{}, fault.At("stock", "enter the thickness of the board with the pins")
 	case thickness > most:
 		return Tail{}, fault.At("stock", "%s is higher than this blade reaches when it is tilted (%s)", thickness, most)
 	}
@@ -139,7 +139,7 @@ func SlantOf(edge, width, kerf, deep measure.Length, deg float64) (Slant, error)
 	}
 	rise := measure.Length(math.Tan(deg * math.Pi / 180))
 	if rise*width >= deep {
-		return Slant{}, fault.At("slope", "at %g degrees the bottom comes out of the work before the far wall", deg)
+		return Slant{}, fault.At("slope", "at %g degrees the bottom comes out of the stock before the far side", deg)
 	}
 	s := Slant{Passes: passes}
 	for i := range s.Passes {
@@ -175,9 +175,9 @@ func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64) (FoldCut, err
 	case !(sheet > 0 && sheet <= thickestSheet):
 		return FoldCut{}, fault.At("stock", "a sheet that is folded is at most %s thick", thickestSheet)
 	case !(radius <= widestBend):
-		return FoldCut{}, fault.At("radius", "a bend of over %s needs no kerfs", widestBend)
+		return FoldCut{}, fault.At("radius", "a bend radius over %s needs no kerfs", widestBend)
 	case !(skin > 0) || skin >= sheet:
-		return FoldCut{}, fault.At("skin", "some of the sheet's %s stays: the skin that bends", sheet)
+		return FoldCut{}, fault.At("skin", "leave part of the sheet's %s uncut, so it can bend", sheet)
 	case !(deg > 0 && deg <= 360):
 		return FoldCut{}, fault.At("bend", "a bend is up to 360 degrees")
 	case !(radius > sheet):
@@ -193,7 +193,7 @@ func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64) (FoldCut, err
 	f.Closes = closes * 180 / math.Pi
 	if f.Spacing <= kerf+0.5 {
 		least := measure.Length(float64(f.Kerfs)*(kerf+0.5).Mm()/turn) + skin/2
-		return f, fault.At("radius", "so tight a bend leaves no wood between the kerfs; with this blade and skin %s is the tightest", least)
+		return f, fault.At("radius", "a bend this tight leaves no wood between the kerfs. The tightest with this blade is %s", least)
 	}
 	return f, nil
 }

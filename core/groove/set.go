@@ -59,7 +59,7 @@ func (s Set) Check() error {
 	}
 	if s.Kind == Dialled {
 		if len(s.Ranges) == 0 || len(s.Ranges) > 2 {
-			return fault.At("ranges", "a dial set has a range with two cutters, and perhaps one with three")
+			return fault.At("ranges", "an adjustable dado has a range with two cutters, and may have one with three")
 		}
 		for i, r := range s.Ranges {
 			switch {
@@ -68,7 +68,7 @@ func (s Set) Check() error {
 			case !between(r.Least, 2, widest) || !between(r.Most, r.Least, widest):
 				return fault.Nth(i, "range, most", "a range runs from a smaller width to a larger one, up to %s", widest)
 			case !between(r.Start, 1, widest):
-				return fault.Nth(i, "range, start", "say how wide it cuts with the dial at 0")
+				return fault.Nth(i, "range, start", "enter how wide it cuts with the dial at 0")
 			case !between(r.Turn, 0.05, 10):
 				return fault.Nth(i, "range, turn", "one turn of a dial adds between %s and %s", measure.Length(0.05), measure.Length(10))
 			}
@@ -99,13 +99,13 @@ func (s Set) Check() error {
 		case p.Shim && !between(p.Thickness, 0.02, thickestShim):
 			return fault.Nth(i, where, "a shim is between %s and %s thick", measure.Length(0.02), thickestShim)
 		case p.Shim && p.Thickness >= thinnest:
-			return fault.Nth(i, where, "a shim of %s is no thinner than a chipper: is it a chipper?", p.Thickness)
+			return fault.Nth(i, where, "a shim of %s is as thick as a chipper. Is it a chipper?", p.Thickness)
 		case p.Count < 1 || p.Count > 20:
 			return fault.Nth(i, "part, count", "there are 1 to 20 of a part")
 		}
 		for _, q := range s.Parts[:i] {
 			if q.Shim == p.Shim && math.Abs((q.Thickness-p.Thickness).Mm()) < 0.5*micron.Mm() {
-				return fault.Nth(i, where, "this thickness stands there already; raise its count")
+				return fault.Nth(i, where, "this thickness is already there. Raise its count")
 			}
 		}
 	}

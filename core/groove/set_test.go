@@ -177,7 +177,7 @@ func TestBadSetsAreNamed(t *testing.T) {
 	}
 	// A shim as thick as a chipper is probably one.
 	s := with(func(s *Set) { s.Parts[3].Thickness, s.Parts[2].Thickness = 0.9, 0.85 })
-	if err := s.Check(); err == nil || !strings.Contains(err.Error(), "is it a chipper?") {
+	if err := s.Check(); err == nil || !strings.Contains(err.Error(), "Is it a chipper?") {
 		t.Errorf("a thick shim: %v", err)
 	}
 }
@@ -191,7 +191,7 @@ func TestPieces(t *testing.T) {
 		{[]measure.Length{18}, "", "one place"},
 		{[]measure.Length{17.8, 17.9, 17.85}, "", ""},
 		{[]measure.Length{17.8, 18.2}, "", "varies by 0.4 mm"},
-		{[]measure.Length{17.2, 18.2}, "not one thickness", ""},
+		{[]measure.Length{17.2, 18.2}, "to one thickness", ""},
 		{[]measure.Length{-3}, "between", ""},
 		{[]measure.Length{measure.Length(math.NaN())}, "between", ""},
 	} {
@@ -236,7 +236,7 @@ func TestWays(t *testing.T) {
 			t.Errorf("a forbidden set: %v, %s", w.Verdict, w.Says)
 		case tools[i].Blade.Grind == blade.ATB && (w.Fits || w.Ridge < 0.4):
 			t.Errorf("an alternate bevel leaves %v and fits: %v", w.Ridge, w.Fits)
-		case tools[i].Set == &spreader && !strings.Contains(w.Says.String(), "built for a nut on the right"):
+		case tools[i].Set == &spreader && !strings.Contains(w.Says.String(), "made for a nut on the right"):
 			t.Errorf("a dial set for the other arbor: %s", w.Says)
 		}
 	}
@@ -249,7 +249,7 @@ func TestWays(t *testing.T) {
 	}
 	// The arbor is too short for it, unless the maker lets the washer be left off.
 	r.Saw.ArborLength = 33
-	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "does not take its full thread") {
+	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "doesn't have its full thread") {
 		t.Errorf("on a short arbor: %v, %s", w.Verdict, w.Says)
 	}
 	r.Saw.WasherOff = true

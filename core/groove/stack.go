@@ -66,7 +66,7 @@ func Search(target, outer, tolerance measure.Length, parts []Part) (Stack, error
 	case len(parts) > mostKinds:
 		return Stack{}, fault.At("width", "at most %d kinds of part", mostKinds)
 	case target < outer-tolerance:
-		return Stack{}, fault.At("width", "%s is less than the outer pair alone, %s: cut it in passes with a single blade", say.Thin(target), say.Thin(outer))
+		return Stack{}, fault.At("width", "%s is less than the outer pair alone, %s. Cut it in passes with a single blade", say.Thin(target), say.Thin(outer))
 	}
 	all := outer
 	for _, p := range parts {
@@ -76,7 +76,7 @@ func Search(target, outer, tolerance measure.Length, parts []Part) (Stack, error
 		all += p.Thickness * measure.Length(p.Count)
 	}
 	if target > all+tolerance {
-		return Stack{}, fault.At("width", "%s is wider than all parts together, %s: take two cuts, or more chippers", say.Thin(target), say.Thin(all))
+		return Stack{}, fault.At("width", "%s is wider than all parts together, %s. Make two cuts, or use more chippers", say.Thin(target), say.Thin(all))
 	}
 	// The outer pair alone misses by target-outer; what overshoots by more cannot win.
 	room := min(steps(all-outer), 2*max(0, steps(target-outer))+steps(tolerance))

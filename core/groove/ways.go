@@ -36,11 +36,11 @@ func (r Request) Check() error {
 	case !between(r.Width, 0.5, widest):
 		return fault.At("piece", "a groove is at most %s wide", widest)
 	case !between(r.Depth, 0.2, 150):
-		return fault.At("depth", "say how deep the groove is")
+		return fault.At("depth", "enter the depth of the groove")
 	case !between(r.Edge, 0, 3000):
 		return fault.At("edge", "the near wall is between 0 and 3 m from the edge")
 	case r.Count < 1 || r.Count > 1000:
-		return fault.At("count", "between 1 and 1,000 grooves")
+		return fault.At("count", "enter 1 to 1,000 grooves")
 	}
 	return nil
 }
@@ -160,9 +160,9 @@ func (r Request) way(t Tool) Way {
 		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
 		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
 		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
-		w.Says = say.Of("%d passes, the fence %s further each time, %s over the pass before", len(passes), say.Thin(step(passes)), say.Thin(t.Blade.Kerf-step(passes)))
+		w.Says = say.Of("%d passes, moving the fence %s each time, overlapping the pass before by %s", len(passes), say.Thin(step(passes)), say.Thin(t.Blade.Kerf-step(passes)))
 		if len(passes) == 1 {
-			w.Says = say.Of("one pass: its kerf is the groove")
+			w.Says = say.Of("one pass: its kerf is as wide as the groove")
 		}
 	case r.Width > t.Set.widest(t.Estimate):
 		return r.inTwo(t)
@@ -171,11 +171,11 @@ func (r Request) way(t Tool) Way {
 		if t.Now != nil {
 			at, turns, err = slices.IndexFunc(t.Set.Ranges, func(x Range) bool { return x.Cutters == t.Now.Cutters }), t.Now.Turns, nil
 			if at < 0 {
-				err = fault.At("width", "its range with %d cutters is no longer in its record", t.Now.Cutters)
+				err = fault.At("width", "its range with %d cutters is no longer recorded", t.Now.Cutters)
 			}
 		}
 		if err != nil {
-			w.stop(say.Error(err), say.Of("take two cuts, or another set"))
+			w.stop(say.Error(err), say.Of("make two cuts, or use another set"))
 			return w
 		}
 		w.Range, w.Turns = at, turns
@@ -191,7 +191,7 @@ func (r Request) way(t Tool) Way {
 			w.SetUp -= r.Change
 		}
 		if b := t.Set.Build; b != saw.UnknownSide && r.Saw.NutSide != saw.UnknownSide && b != r.Saw.NutSide {
-			w.stop(say.Of("it is built for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), say.Of("rebuild it as its own sheet says"))
+			w.stop(say.Of("it is made for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), say.Of("rebuild it as its instructions say"))
 		}
 	default:
 		stack, err := t.Set.Stack(t.Estimate, r.Width)
@@ -215,7 +215,7 @@ func (r Request) way(t Tool) Way {
 		}
 		if off := stack.Error; math.Abs(off.Mm()) > Near.Mm() && w.Verdict != verdict.Stop {
 			w.Verdict = verdict.Caution
-			w.Says = say.Of("%s; with the parts that there are it comes %s %s", w.Says, say.Thin(measure.Length(math.Abs(off.Mm()))), WideOrNarrow(off))
+			w.Says = say.Of("%s; your parts make it %s %s", w.Says, say.Thin(measure.Length(math.Abs(off.Mm()))), WideOrNarrow(off))
 		}
 	}
 	if w.Verdict == verdict.Stop {
@@ -241,7 +241,7 @@ func (r Request) inTwo(t Tool) Way {
 	}
 	if half.Width > t.Set.widest(t.Estimate) {
 		w := Way{}
-		w.stop(say.Of("the groove is more than twice as wide as the set makes"), say.Of("use another set, or rout it"))
+		w.stop(say.Of("the groove is more than twice as wide as the set cuts"), say.Of("use another set, or rout it"))
 		return w
 	}
 	w := half.way(t)
@@ -252,7 +252,7 @@ func (r Request) inTwo(t Tool) Way {
 	first := Pass{Fence: r.Edge, Centre: (w.Width - r.Width) / 2, Height: r.Depth}
 	second := Pass{Fence: r.Edge + move, Centre: first.Centre + move, Height: r.Depth}
 	w.Passes = []Pass{first, second}
-	w.Says = say.Of("two cuts, the fence moved %s for the second: %s", say.Thin(move), w.Says)
+	w.Says = say.Of("two cuts, moving the fence %s for the second: %s", say.Thin(move), w.Says)
 	w.Width = r.Width
 	w.SetUp, w.Each = w.SetUp+fenceMinutes, 2*w.Each
 	w.Minutes = w.SetUp + float64(r.Count)*w.Each
@@ -314,9 +314,9 @@ func (w *Way) set(r Request, t Tool) {
 	w.Fits = t.Set.Ears <= 0.03 || t.Set.Ears <= 0.2 && !r.Shown
 	on, insert := OnArbor(r.Saw, w.Width), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel)
 	w.Arbor, w.Insert = &on, &insert
-	w.Needs = []say.Line{say.Of("its own insert, opened %s by %s by the set itself, the fence %s clear", say.Set(insert.Width), say.Set(insert.Length), say.Set(insert.Fence))}
+	w.Needs = []say.Line{say.Of("its own throat plate, opened %s by %s by the stack itself, the fence %s clear", say.Set(insert.Width), say.Set(insert.Length), say.Set(insert.Fence))}
 	if r.Saw.Brake != nil {
-		w.Needs = append(w.Needs, say.Of("the brake’s own cartridge for a dado set of %s", t.Blade.Diameter))
+		w.Needs = append(w.Needs, say.Of("the brake cartridge for a dado stack of %s", t.Blade.Diameter))
 	}
 	switch on.Verdict {
 	case verdict.Stop:

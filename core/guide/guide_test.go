@@ -34,29 +34,29 @@ func TestTheRightCautionAtTheRightSaw(t *testing.T) {
 		never string
 		show  string
 	}{
-		"rip on a table":         {safe, cut.Job{}, "Plug out before", []string{"Riving knife and guard on", "Push block"}, "gauge", "up"},
-		"rip without a knife":    {bare, cut.Job{}, "Plug out or battery", []string{"Guard on"}, "knife", "up"},
-		"a groove":               {safe, cut.Job{Form: cut.Groove}, "Plug out", []string{"tunnel guard", "go back on"}, "guard on", "up"},
-		"a groove, no knife":     {bare, cut.Job{Form: cut.Groove}, "Plug out", []string{"tunnel guard", "goes back on"}, "knife", "up"},
-		"from both faces":        {safe, cut.Job{BothFaces: true}, "Plug out", []string{"tunnel guard", "go back on"}, "guard on", "up"},
-		"crosscut on a table":    {safe, cut.Job{Direction: cut.Crosscut}, "Plug out", []string{"Never gauge and fence together"}, "ush block", "up"},
-		"sheet on a table":       {safe, cut.Job{Direction: cut.Sheet}, "Plug out", []string{"Both halves"}, "gauge", "up"},
-		"across with a walker":   {walker, cut.Job{Direction: cut.Crosscut}, "Battery out before", []string{"between two supports"}, "fence", "down"},
-		"a chop":                 {miters, cut.Job{Direction: cut.Crosscut, Motion: cut.Chop}, "Plug out", []string{"until it has stopped"}, "Riving", "up"},
-		"a push":                 {miters, cut.Job{Direction: cut.Crosscut, Motion: cut.Push}, "Plug out", []string{"front to back", "never climb"}, "Riving", "down"},
-		"aluminium on a table":   {safe, cut.Job{Direction: cut.Crosscut, Material: kind(material.SoftMetal)}, "Plug", []string{"Face shield", "no wood dust"}, "melts", "up"},
-		"acrylic on a table":     {safe, cut.Job{Direction: cut.Crosscut, Material: kind(material.Plastic)}, "Plug", []string{"melts"}, "shield", "up"},
-		"tile with a hand saw":   {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Mineral)}, "Battery", []string{"silica"}, "melts", "down"},
-		"steel with a hand saw":  {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Steel)}, "Battery", []string{"made for steel"}, "silica", "down"},
-		"nails":                  {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Nailed)}, "Battery", []string{"pull what you find"}, "silica", "down"},
-		"with the brake off":     {saw.Saw{Kind: saw.Table, Volts: 230, Knife: 2.5, BreakerA: 10, Brake: &saw.Brake{}}, cut.Job{BrakeOff: true}, "Plug", []string{"Switch it back on"}, "fire", "up"},
-		"a brake that is on":     {saw.Saw{Kind: saw.Table, Volts: 230, Knife: 2.5, BreakerA: 10, Brake: &saw.Brake{}}, cut.Job{}, "Plug", nil, "bypassed", "up"},
-		"low volts on a breaker": {saw.Saw{Kind: saw.Circular, Volts: 36, BreakerA: 10}, cut.Job{}, "Plug out before", nil, "fence", "down"},
-		"high volts, no breaker": {saw.Saw{Kind: saw.Circular, Volts: 120}, cut.Job{}, "Plug out before", nil, "fence", "down"},
+		"rip on a table":         {safe, cut.Job{}, "Unplug the saw before", []string{"Riving knife and blade guard on", "push block"}, "gauge", "up"},
+		"rip without a knife":    {bare, cut.Job{}, "Unplug the saw or take the battery", []string{"Blade guard on"}, "knife", "up"},
+		"a groove":               {safe, cut.Job{Form: cut.Groove}, "Unplug", []string{"tunnel guard", "put them back on"}, "guard on", "up"},
+		"a groove, no knife":     {bare, cut.Job{Form: cut.Groove}, "Unplug", []string{"tunnel guard", "put it back on"}, "knife", "up"},
+		"from both faces":        {safe, cut.Job{BothFaces: true}, "Unplug", []string{"tunnel guard", "put them back on"}, "guard on", "up"},
+		"crosscut on a table":    {safe, cut.Job{Direction: cut.Crosscut}, "Unplug", []string{"Never use miter gauge and rip fence together"}, "ush block", "up"},
+		"sheet on a table":       {safe, cut.Job{Direction: cut.Sheet}, "Unplug", []string{"both halves"}, "gauge", "up"},
+		"across with a walker":   {walker, cut.Job{Direction: cut.Crosscut}, "Take the battery out before", []string{"between two supports"}, "fence", "down"},
+		"a chop":                 {miters, cut.Job{Direction: cut.Crosscut, Motion: cut.Chop}, "Unplug", []string{"until it has stopped"}, "Riving", "up"},
+		"a push":                 {miters, cut.Job{Direction: cut.Crosscut, Motion: cut.Push}, "Unplug", []string{"front to back", "Never pull it through"}, "Riving", "down"},
+		"aluminium on a table":   {safe, cut.Job{Direction: cut.Crosscut, Material: kind(material.SoftMetal)}, "Unplug", []string{"face shield", "No wood dust"}, "melts", "up"},
+		"acrylic on a table":     {safe, cut.Job{Direction: cut.Crosscut, Material: kind(material.Plastic)}, "Unplug", []string{"melts"}, "shield", "up"},
+		"tile with a hand saw":   {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Mineral)}, "Take the battery out", []string{"silica"}, "melts", "down"},
+		"steel with a hand saw":  {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Steel)}, "Take the battery out", []string{"made for steel"}, "silica", "down"},
+		"nails":                  {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Nailed)}, "Take the battery out", []string{"pull what you find"}, "silica", "down"},
+		"with the brake off":     {saw.Saw{Kind: saw.Table, Volts: 230, Knife: 2.5, BreakerA: 10, Brake: &saw.Brake{}}, cut.Job{BrakeOff: true}, "Unplug", []string{"Switch it back on"}, "fire", "up"},
+		"a brake that is on":     {saw.Saw{Kind: saw.Table, Volts: 230, Knife: 2.5, BreakerA: 10, Brake: &saw.Brake{}}, cut.Job{}, "Unplug", nil, "bypassed", "up"},
+		"low volts on a breaker": {saw.Saw{Kind: saw.Circular, Volts: 36, BreakerA: 10}, cut.Job{}, "Unplug the saw before", nil, "fence", "down"},
+		"high volts, no breaker": {saw.Saw{Kind: saw.Circular, Volts: 120}, cut.Job{}, "Unplug the saw before", nil, "fence", "down"},
 	} {
 		all := Cautions(tt.j, tt.s)
 		text := strings.Join(say.Voice{}.Each(all), " ")
-		if !strings.HasPrefix(all[0].String(), tt.first) || !strings.Contains(all[len(all)-1].String(), "Eye, ear and lung") {
+		if !strings.HasPrefix(all[0].String(), tt.first) || !strings.Contains(all[len(all)-1].String(), "Protect your eyes, ears and lungs") {
 			t.Errorf("%s begins with %q and ends with %q", name, all[0], all[len(all)-1])
 		}
 		for _, want := range tt.says {
@@ -94,11 +94,11 @@ func TestHoldSaysTheRuleThatApplies(t *testing.T) {
 		"299 long":                {safe, job(cut.Rip, 80, 299, 0), 0, "Not along the fence", "Fence at"},
 		"300 long":                {safe, job(cut.Rip, 80, 300, 0), 0, "Fence at 80 mm", "Not along"},
 		"a strip":                 {safe, job(cut.Rip, 19.5, 900, 0), 0, "the fence at the board's width less 19.5 mm and the kerf", "ush block"},
-		"a strip's insert":        {safe, job(cut.Rip, 12, 900, 0), 0, "A zero-clearance insert", "Fence at"},
-		"20 mm":                   {safe, job(cut.Rip, 20, 900, 0), 0, "hooks over the end", "never run between"},
+		"a strip's insert":        {safe, job(cut.Rip, 12, 900, 0), 0, "a zero-clearance throat plate", "Fence at"},
+		"20 mm":                   {safe, job(cut.Rip, 20, 900, 0), 0, "hooks over the end", "Never run a strip"},
 		"a groove near an edge":   {safe, with(job(cut.Rip, 12, 900, 0), func(j *cut.Job) { j.Form = cut.Groove }), 0, "Fence at 12 mm", "offcut"},
 		"under 60":                {safe, job(cut.Rip, 59, 900, 0), 0, "hooks over the end", "from 150 mm"},
-		"60":                      {safe, job(cut.Rip, 60, 900, 0), 0, "Push block from 150 mm", "hooks over"},
+		"60":                      {safe, job(cut.Rip, 60, 900, 0), 0, "push block from 150 mm", "hooks over"},
 		"150":                     {safe, job(cut.Rip, 150, 900, 0), 0, "Fence at 150 mm", "ush block"},
 		"a glue line":             {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Finish = cut.Fine }), 0, "only straight, flat stock", ""},
 		"MDF has no glue line":    {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Material = mdf }), 0, "tight to the fence", "glue"},
@@ -107,33 +107,33 @@ func TestHoldSaysTheRuleThatApplies(t *testing.T) {
 		"a bevel":                 {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.BevelDeg = 30 }), 0, "to the right of the blade, which leans away", ""},
 		"a bevel, tilt unknown":   {bare, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.BevelDeg = 30 }), 0, "on the side that the blade leans away from", "to the right"},
 		"fence for a cross":       {safe, job(cut.Crosscut, 200, 900, 300), 0, "edge on it would be 200 mm, and 300 mm", "fence and gauge"},
-		"fence for a short cross": {safe, job(cut.Crosscut, 300, 900, 300), 0, "fence and gauge together", "edge on it"},
+		"fence for a short cross": {safe, job(cut.Crosscut, 300, 900, 300), 0, "Fence and gauge together", "edge on it"},
 		"to length":               {safe, job(cut.Crosscut, 400, 900, 300), 0, "the fence at 400 mm", ""},
-		"past the fence":          {safe, job(cut.Crosscut, 400, 900, 601), 0, "does not reach so far", "the fence at"},
+		"past the fence":          {safe, job(cut.Crosscut, 400, 900, 601), 0, "doesn't reach that far", "the fence at"},
 		"to length in inches":     {safe, job(cut.Crosscut, 400, 900, measure.Inches(12)), measure.Inch, `the fence at 16"`, ""},
-		"a dado across":           {safe, with(job(cut.Crosscut, 400, 900, 300), func(j *cut.Job) { j.Form = cut.Groove }), 0, "hold the work down", "trap"},
-		"long on a gauge":         {safe, job(cut.Crosscut, 150, 1501, 400), 0, "carry the far end", ""},
-		"a small piece":           {safe, job(cut.Crosscut, 90, 440, 149), 0, "on a sled, under a clamp", "Sled or miter gauge"},
-		"held by its rest":        {safe, job(cut.Crosscut, 90, 900, 40), 0, "Hold the long end against the gauge", "too short"},
+		"a dado across":           {safe, with(job(cut.Crosscut, 400, 900, 300), func(j *cut.Job) { j.Form = cut.Groove }), 0, "Hold the stock down", "trap"},
+		"long on a gauge":         {safe, job(cut.Crosscut, 150, 1501, 400), 0, "Support the far end", ""},
+		"a small piece":           {safe, job(cut.Crosscut, 90, 440, 149), 0, "Clamp it to a crosscut sled", "Use a crosscut sled or miter gauge"},
+		"held by its rest":        {safe, job(cut.Crosscut, 90, 900, 40), 0, "Hold the long end against the miter gauge", "too short"},
 		"its rest, in inches":     {safe, job(cut.Crosscut, 90, 900, 40), measure.Inch, `at least 6" from the blade`, "29/32"},
 		"a board of 400":          {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Board = 400 }), 0, "About 250 mm stays on the far side", ""},
-		"a rip past the fence":    {safe, with(job(cut.Rip, 701, 900, 0), func(j *cut.Job) { j.Board = 1200 }), 0, "run the other side of the work along it", "Fence at"},
-		"the narrow side":         {safe, with(job(cut.Rip, 40, 900, 0), func(j *cut.Job) { j.Board = 400 }), 0, "run its wide side along the fence", ""},
-		"on a carriage":           {saw.Saw{Kind: saw.Table, Carriage: 1600, CarriageClamps: true}, with(job(cut.Sheet, 600, 1200, 0), func(j *cut.Job) { j.Carriage = true }), 0, "Clamp the work to the carriage", "Fence at"},
-		"150 is held":             {safe, job(cut.Crosscut, 200, 900, 150), 0, "Sled or miter gauge", "under a clamp"},
+		"a rip past the fence":    {safe, with(job(cut.Rip, 701, 900, 0), func(j *cut.Job) { j.Board = 1200 }), 0, "Run the other side of the stock along it", "Fence at"},
+		"the narrow side":         {safe, with(job(cut.Rip, 40, 900, 0), func(j *cut.Job) { j.Board = 400 }), 0, "Run its wide side along the fence", ""},
+		"on a carriage":           {saw.Saw{Kind: saw.Table, Carriage: 1600, CarriageClamps: true}, with(job(cut.Sheet, 600, 1200, 0), func(j *cut.Job) { j.Carriage = true }), 0, "Clamp the stock to the carriage", "Fence at"},
+		"150 is held":             {safe, job(cut.Crosscut, 200, 900, 150), 0, "Use a crosscut sled or miter gauge", "Clamp it to a crosscut sled"},
 		"a small chop":            {miters, with(job(cut.Crosscut, 60, 300, 40), func(j *cut.Job) { j.Motion = cut.Chop }), 0, "too short to hold", ""},
-		"over runners":            {walker, with(job(cut.Sheet, 600, 2400, 0), func(j *cut.Job) { j.Bed = cut.Runners }), 0, "3 mm through", ""},
-		"both faces, a table":     {safe, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "The riving knife stays", "square the line"},
+		"on runners":              {walker, with(job(cut.Sheet, 600, 2400, 0), func(j *cut.Job) { j.Bed = cut.Runners }), 0, "3 mm past the stock", ""},
+		"both faces, a table":     {safe, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "Keep the riving knife on", "square the line"},
 		"both faces, no knife":    {bare, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "same face against the fence", "knife"},
-		"both faces, by hand":     {walker, with(job(cut.Crosscut, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "Square the line all round", "fence"},
-		"fibres break off":        {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material.Kind = material.Plywood }), 0, "fibres break off", ""},
-		"MDF has no fibres":       {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material = mdf }), 0, "", "fibre"},
-		"laminate chips":          {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material = melamine }), 0, "its face chips", "fibre"},
-		"wet":                     {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Wet }), 0, "The riving knife in line, and a wedge", ""},
-		"wet by hand":             {walker, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Wet }), 0, "A wedge at hand", "knife"},
+		"both faces, by hand":     {walker, with(job(cut.Crosscut, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "Square the line all around", "fence"},
+		"fibers break off":        {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material.Kind = material.Plywood }), 0, "fibers break off", ""},
+		"MDF has no fibers":       {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material = mdf }), 0, "", "fiber"},
+		"laminate chips":          {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material = melamine }), 0, "its face chips", "fiber"},
+		"wet":                     {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Wet }), 0, "the riving knife in line and a wedge", ""},
+		"wet by hand":             {walker, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Wet }), 0, "a wedge ready", "knife"},
 		"frozen":                  {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Frozen }), 0, "thaw", "Wet"},
 		"a board that moves":      {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moves = true }), 0, "oversize first", ""},
-		"it moves, across":        {safe, with(job(cut.Crosscut, 150, 900, 0), func(j *cut.Job) { j.Moves = true }), 0, "carry both halves", "oversize"},
+		"it moves, across":        {safe, with(job(cut.Crosscut, 150, 900, 0), func(j *cut.Job) { j.Moves = true }), 0, "Support both halves", "oversize"},
 	} {
 		text := ""
 		for _, a := range Hold(tt.j, tt.s) {
@@ -251,19 +251,19 @@ func TestFindings(t *testing.T) {
 // does what its kind cannot.
 func TestNoAdviceContradicts(t *testing.T) {
 	contradict := [][2]string{
-		{"guard on", "must come off"}, {"uard on;", "tunnel guard"},
+		{"guard on", "must come off"}, {"uard on.", "tunnel guard"},
 		{"Not along the fence", "Fence at"}, {"Not along the fence", "ush block from"}, {"Not along the fence", "thin-rip stop"},
-		{"never run between fence and blade", "Fence at"}, {"never run between fence and blade", "hooks over the end"},
+		{"Never run a strip of", "Fence at"}, {"Never run a strip of", "hooks over the end"},
 		{"Push block from", "hooks over the end"},
-		{"Sled or miter gauge", "under a clamp. Sandpaper"},
-		{"turn the work over its length", "quare the line all round"},
-		{"Not by hand", "Along a s"}, {"Not by hand", "Four supports"},
+		{"Use a crosscut sled or miter gauge", "crosscut sled. Sandpaper"},
+		{"Turn the stock end over end", "quare the line all around"},
+		{"Don't hold it by hand", "Along a s"}, {"Don't hold it by hand", "Four supports"},
 		{"Wet stock", "Frozen stock"},
 	}
 	lacks := map[string][]string{ // what a saw has not
 		"miter":    {"fence at", "Fence at", "gauge", "insert", "iving knife", "outfeed", "ush block", "sled,", "square the line", "thin-rip"},
 		"circular": {"fence at", "Fence at", "miter gauge", "insert", "iving knife", "outfeed", "ush block", "sled", "tight to fence", "rip fence"},
-		"no knife": {"iving knife in line", "iving knife stays", "iving knife and guard"},
+		"no knife": {"iving knife in line", "riving knife on, set", "iving knife and guard"},
 	}
 	var kinds []material.Material // one of each
 	for _, m := range material.All() {
@@ -315,7 +315,7 @@ func TestNoAdviceContradicts(t *testing.T) {
 									t.Fatalf("a %v saw has no %q: %s", s.Kind, part, text)
 								}
 							}
-							if !m.Kind.Fibres() && strings.Contains(text, "fibre") {
+							if !m.Kind.Fibres() && strings.Contains(text, "fiber") {
 								t.Fatalf("%s has no fibres: %s", m.Name, text)
 							}
 							if solid := m.Kind <= material.Hardwood; !solid && strings.Contains(text, "glue") {
@@ -412,11 +412,11 @@ func TestSupports(t *testing.T) {
 	if p := PlanSupports(light); p.Binds || p.Gap >= 120 {
 		t.Errorf("a light board wants its supports nearer: %+v", p)
 	}
-	if p := JudgeSupports(light, []measure.Length{90, 300, 600, 810}); !strings.Contains(p.Text[0].String(), "clamp it") {
+	if p := JudgeSupports(light, []measure.Length{90, 300, 600, 810}); !strings.Contains(p.Text[0].String(), "Clamp it") {
 		t.Errorf("a light board on supports far out: %v", p.Text)
 	}
 	short := PlanSupports(Board{Material: ply, Thickness: 18, Span: 1000, Breadth: 300, Line: 80})
-	if !strings.Contains(strings.Join(say.Voice{}.Each(short.Text), " "), "left piece is 80 mm: too short") {
+	if !strings.Contains(strings.Join(say.Voice{}.Each(short.Text), " "), "left piece is only 80 mm, too short") {
 		t.Errorf("a short piece: %v", short.Text)
 	}
 }

@@ -260,15 +260,15 @@ func (a *adviser) byHand() {
 // stock is what wet, frozen or moving wood asks.
 func (a *adviser) stock() {
 	j := a.j
-	hold := say.Of("keep a wedge ready for the kerf behind the blade")
+	hold := say.Of("a wedge ready for the kerf behind the blade")
 	if a.s.Kind == saw.Table && a.s.Knife > 0 && j.Form == cut.Through {
-		hold = say.Of("the riving knife in line, and %s", hold)
+		hold = say.Of("the riving knife in line and %s", hold)
 	}
 	switch {
 	case j.Moisture == cut.Wet && a.s.Kind == saw.Miter:
 		a.say(TopicStock, "Wet stock: the kerf may close. Hold both sides down and lift the blade out if it slows. Clean the blade soon after.")
 	case j.Moisture == cut.Wet:
-		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s. Stop and switch off if it pinches. Clean the blade soon after.", hold.Upper())
+		a.say(TopicStock, "Wet stock: the kerf may close on the blade. Cut with %s. Stop and switch off if it pinches. Clean the blade soon after.", hold)
 	case j.Moisture == cut.Frozen:
 		a.say(TopicStock, "Frozen stock is hard and brittle, and its chips thaw and pack the gullets. Let it thaw if you can. If not, check the gullets.")
 	}
@@ -276,7 +276,7 @@ func (a *adviser) stock() {
 		return
 	}
 	if a.s.Kind != saw.Miter {
-		a.say(TopicStock, "This board has tension and moves as you cut it. Support both halves, %s. Stop and switch off if it pinches.", hold)
+		a.say(TopicStock, "This board has tension and moves as you cut it. Support both halves, with %s. Stop and switch off if it pinches.", hold)
 	} else {
 		a.say(TopicStock, "This board has tension and moves as you cut it. Rest it so it touches fence and table at the blade, hollow side away from both. Lift the blade out if it pinches.")
 	}

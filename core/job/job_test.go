@@ -39,7 +39,7 @@ func TestRead(t *testing.T) {
 			"ash||1|ash|crosscut|hidden|18|90|600", "ash||18|ash|crosscut|hidden|38|64|700",
 		}},
 		{"a strange wood is not taken for the one above", "2 sides, 20 × 100 cherry, 500 long\n2 lids, 20 × 100 elm, 400 long\n3 lids, 20 × 90 each, 300 long", measure.Millimetre, []string{
-			"sides||2|cherry|crosscut|hidden|20|100|500", "! material: elm is not a material that Corte knows; call it as the list of materials does", "lids||3|cherry|crosscut|hidden|20|90|300",
+			"sides||2|cherry|crosscut|hidden|20|100|500", "! material: elm is not a material Corte knows. Use a name from the list of materials", "lids||3|cherry|crosscut|hidden|20|90|300",
 		}},
 		{"what a board is like is of that board", "2 rails, 38 × 90 spruce, 900 long, rip, wet, moves\n2 more, 800 long\n2 rails, 38 × 90 larch, 700 long", measure.Millimetre, []string{
 			"rails||2|spruce|rip|hidden|38|90|900|||||wet|yes", "more||2|spruce|rip|hidden|38|90|800|||||wet|yes", "rails||2|larch|rip|hidden|38|90|700",
@@ -51,13 +51,13 @@ func TestRead(t *testing.T) {
 			"sides||2|cherry|crosscut|hidden|20|100|500|||30", "fronts||2|cherry|crosscut|hidden|20|100|500",
 		}},
 		{"faults stand with their rows", "9 strips, 2000 × 40 elm, 600 long\nstrips, 20 × 40 beech, 25,000 long\n2 lids, 20 × 40 beech, 60 long, groove 20 deep", measure.Millimetre, []string{
-			"! material: elm is not a material that Corte knows; call it as the list of materials does; thickness_mm: 2000 mm thick cannot be cut: it is between 0.5 mm and 400 mm",
-			"! length_mm: 25000 mm long cannot be cut: it is between 1 mm and 20000 mm",
-			"! depth_mm: a groove leaves wood standing: say how deep, less than the thickness",
+			"! material: elm is not a material Corte knows. Use a name from the list of materials; thickness_mm: 2000 mm thick isn't possible. It must be between 0.5 mm and 400 mm",
+			"! length_mm: 25000 mm long isn't possible. It must be between 1 mm and 20000 mm",
+			"! depth_mm: a groove doesn't go through. Enter a depth less than the thickness",
 		}},
 		{"a table, its columns in any order", "Qty\tPart\tWood\tT\tW\tL\tCut\n24\tbatten\tpine\t38\t64\t1,200\trip\n\tlath\tditto\t12\t\t\t\n0\tbad\tmystery\tx\t\t\tsideways", measure.Millimetre, []string{
 			"batten||24|white-pine|rip|hidden|38|64|1200", "lath||1|white-pine|rip|hidden|12|64|1200",
-			`! pieces: 0 pieces cannot be: say 1 to 9999; material: mystery is not a material that Corte knows; thickness_mm: "x" is not a length: expected a number, such as 30 mm or 1 3/16"; direction: sideways cannot be: say rip, crosscut or sheet`,
+			`! pieces: 0 pieces isn't possible. Enter 1 to 9999; material: mystery is not a material Corte knows; thickness_mm: "x" is not a length: expected a number, such as 30 mm or 1 3/16"; direction: sideways isn't possible. Use rip, crosscut or sheet`,
 		}},
 		{"commas and quotes", "name,pieces,material,thickness_mm,width_mm,length_mm,moves\n\"door, left\",2,white oak,25,100,2000,yes", measure.Millimetre, []string{
 			"door left||2|white-oak|crosscut|hidden|25|100|2000||||||yes",

@@ -132,7 +132,7 @@ func (s *sentence) cell(column, text string) {
 				return
 			}
 		}
-		s.fault("material", "%s is not a material that Corte knows", say.Word(short(text)))
+		s.fault("material", "%s is not a material Corte knows", say.Word(short(text)))
 	case "direction":
 		cellWord(s, "direction", lower, directionWords, &s.row.Direction, "rip, crosscut or sheet")
 	case "finish":
@@ -170,7 +170,7 @@ func (s *sentence) cell(column, text string) {
 func cellWord[T any](s *sentence, field, text string, words map[string]T, into *T, can string) {
 	v, ok := words[text]
 	if !ok {
-		s.fault(field, "%s cannot be: say %s", say.Word(short(text)), say.Word(can))
+		s.fault(field, "%s isn't possible. Use %s", say.Word(short(text)), say.Word(can))
 		return
 	}
 	*into, s.said[field] = v, true

@@ -94,7 +94,7 @@ func Of(ask Ask, t Tool) (Plan, error) {
 		return Plan{}, fault.At("saw", "joints are cut on a table saw, and %s is a %s saw", t.SawName, w.Kind)
 	}
 	if stops := choose.MountStops(b, w); len(stops) > 0 {
-		return Plan{}, fault.At("blade", "%s can't be used on %s: %s. To use it, %s", t.BladeName, t.SawName, stops[0].Why, stops[0].WayOut)
+		return Plan{}, fault.At("blade", "%s can't be used on %s: %s. %s", t.BladeName, t.SawName, stops[0].Why, stops[0].WayOut.Upper())
 	}
 	out := Plan{Kerf: b.Kerf}
 	deepest := measure.Length(0) // that the blade is to reach

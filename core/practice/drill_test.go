@@ -220,7 +220,7 @@ func TestTruthIsTheCores(t *testing.T) {
 			v, err := task.Judge(Answer{Choice: task.truth, Checks: h.own.checks})
 			took := effort(len(h.own.checks), minutes).String()
 			said := fmt.Sprint(v.Says)
-			if err != nil || !strings.Contains(said, "You took "+took+"; Trace takes "+took+".") || !strings.Contains(said, "What gave it away: ") || strings.Contains(said, "It begins with") {
+			if err != nil || !strings.Contains(said, "You took "+took+". Diagnose takes "+took+".") || !strings.Contains(said, "What gave it away: ") || strings.Contains(said, "It begins with") {
 				wrong("%s, %v", said, err)
 			}
 			if w[0].ID != task.truth || w[0].Share < trace.ProvenAt || len(task.Choices) != offered {
@@ -258,9 +258,9 @@ func TestFaceThatIsSeen(t *testing.T) {
 		}
 		up[task.Ask.String()+" "+task.truth]++
 	})
-	for _, want := range []string{"on a table saw. Which way does the face lie that is seen? up", "with a hand-held circular saw. Which way does the face lie that is seen? down",
-		"on a miter saw that is pushed from front to back. Which way does the face lie that is seen? down", "on a miter saw, straight down. Which way does the face lie that is seen? up"} {
-		if up["Veneered ply is cut "+want] == 0 {
+	for _, want := range []string{"on a table saw. Which way does the show face go? up", "with a hand-held circular saw. Which way does the show face go? down",
+		"on a miter saw that is pushed from front to back. Which way does the show face go? down", "on a miter saw, straight down. Which way does the show face go? up"} {
+		if up["You cut veneered plywood "+want] == 0 {
 			t.Errorf("never asked: %s", want)
 		}
 	}
@@ -277,24 +277,24 @@ func TestHarms(t *testing.T) {
 		plan Plan
 		want []Harm
 	}{
-		"rip":                    {rip, nil},
-		"crosscut":               {across, nil},
-		"a hand at 149":          {with(rip, func(p *Plan) { p.Hand = 149 }), []Harm{Near}},
-		"a push block at 40":     {with(rip, func(p *Plan) { p.Hand, p.PushBlock = 40, true }), nil},
-		"parallel":               {with(rip, func(p *Plan) { p.FenceOpen = 0 }), nil},
-		"closing a hair":         {with(rip, func(p *Plan) { p.FenceOpen = -0.05 }), []Harm{Closing}},
-		"no fence":               {with(rip, func(p *Plan) { p.Fence = false }), []Harm{Freehand}},
-		"crosscut by fence":      {with(across, func(p *Plan) { p.Gauge, p.Fence = false, true }), []Harm{Freehand}},
-		"gauge and fence":        {with(across, func(p *Plan) { p.Fence = true }), []Harm{Both}},
-		"the fence as stop":      {with(across, func(p *Plan) { p.Fence, p.Stop = true, FenceStop }), []Harm{Both}},
-		"stop on the gauge":      {with(across, func(p *Plan) { p.Stop = OnGauge }), nil},
-		"a wide block before":    {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BeforeIt, 100 }), nil},
-		"a block of 60 before":   {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BeforeIt, 60 }), nil},
-		"a narrow block":         {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BeforeIt, 59 }), []Harm{Offcut}},
-		"a block beside":         {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BesideIt, 100 }), []Harm{Offcut}},
-		"leans over the fence":   {with(rip, func(p *Plan) { p.Leans = cut.Right }), []Harm{Offcut}},
-		"leans away from it":     {with(rip, func(p *Plan) { p.Leans = cut.Left }), nil},
-		"no knife, gloves, line": {with(rip, func(p *Plan) { p.Knife, p.Gloves, p.InLine = false, true, true }), []Harm{NoKnife, Glove, Line}},
+		"rip":                           {rip, nil},
+		"crosscut":                      {across, nil},
+		"a hand at 149":                 {with(rip, func(p *Plan) { p.Hand = 149 }), []Harm{Near}},
+		"a push block at 40":            {with(rip, func(p *Plan) { p.Hand, p.PushBlock = 40, true }), nil},
+		"parallel":                      {with(rip, func(p *Plan) { p.FenceOpen = 0 }), nil},
+		"closing a hair":                {with(rip, func(p *Plan) { p.FenceOpen = -0.05 }), []Harm{Closing}},
+		"no fence":                      {with(rip, func(p *Plan) { p.Fence = false }), []Harm{Freehand}},
+		"crosscut by fence":             {with(across, func(p *Plan) { p.Gauge, p.Fence = false, true }), []Harm{Freehand}},
+		"gauge and fence":               {with(across, func(p *Plan) { p.Fence = true }), []Harm{Both}},
+		"the fence as stop":             {with(across, func(p *Plan) { p.Fence, p.Stop = true, FenceStop }), []Harm{Both}},
+		"stop on the gauge":             {with(across, func(p *Plan) { p.Stop = OnGauge }), nil},
+		"a wide block before":           {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BeforeIt, 100 }), nil},
+		"a block of 60 before":          {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BeforeIt, 60 }), nil},
+		"a narrow block":                {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BeforeIt, 59 }), []Harm{Offcut}},
+		"a block beside":                {with(across, func(p *Plan) { p.Fence, p.Stop, p.Block = true, BesideIt, 100 }), []Harm{Offcut}},
+		"tilt a blade toward the fence": {with(rip, func(p *Plan) { p.Leans = cut.Right }), []Harm{Offcut}},
+		"leans away from it":            {with(rip, func(p *Plan) { p.Leans = cut.Left }), nil},
+		"no knife, gloves, line":        {with(rip, func(p *Plan) { p.Knife, p.Gloves, p.InLine = false, true, true }), []Harm{NoKnife, Glove, Line}},
 	} {
 		if got := c.plan.Harms(); !slices.Equal(got, c.want) {
 			t.Errorf("%s: %v, want %v", name, got, c.want)
@@ -412,7 +412,7 @@ func TestRemember(t *testing.T) {
 		"right once":                 {[]Done{done(0, 1, true)}, 1, 1, 1},
 		"right twice":                {[]Done{done(0, 1, true), done(1, 1, true)}, 7, 2, 2},
 		"three times":                {[]Done{done(0, 1, true), done(1, 1, true), done(7, 2, true)}, 7 + 15, 2, 3},
-		"four times":                 {[]Done{done(0, 1, true), done(1, 1, true), done(7, 2, true), done(22, 2, true)}, 22 + 37.5, 3, 4},
+		"multiply by four":           {[]Done{done(0, 1, true), done(1, 1, true), done(7, 2, true), done(22, 2, true)}, 22 + 37.5, 3, 4},
 		"late counts anew":           {[]Done{done(0, 1, true), done(5, 1, true)}, 11, 2, 2},
 		"early puts off none":        {[]Done{done(0, 1, true), done(0.5, 1, true)}, 1, 2, 2},
 		"wrong":                      {[]Done{done(0, 1, false)}, 0, 1, 0},

@@ -319,7 +319,7 @@ func boards(t *testing.T, skill practice.Skill, level int, room float64) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if said := fmt.Sprint(slow.Says(s, even)); slow.Browned > 0 && !strings.Contains(said, "The wall is brown for "+slowLength(slow)) {
+		if said := fmt.Sprint(slow.Says(s, even)); slow.Browned > 0 && !strings.Contains(said, "Burn marks for "+slowLength(slow)) {
 			t.Errorf("board %d, %d brown: %q", n, slow.Browned, said)
 		}
 		// What is heard and seen at once is what comes of it.
@@ -349,15 +349,15 @@ func TestWhatIsSaid(t *testing.T) {
 	}
 	fine := s
 	fine.Job.Finish, fine.State.RunOut = cut.Fine, 0.2
-	if w := walled(t, fine, pushed(fine, 60, steady(5))); w.Marked == 0 || !strings.Contains(fmt.Sprint(w.Says(fine, even)), "Marks of the teeth that stand out can be seen for 600 mm, from 0 mm on") {
+	if w := walled(t, fine, pushed(fine, 60, steady(5))); w.Marked == 0 || !strings.Contains(fmt.Sprint(w.Says(fine, even)), "Deep tooth marks for 600 mm, from 0 mm on") {
 		t.Errorf("with a run-out: %d marked, said is %v", w.Marked, w.Says(fine, even))
 	}
 	for want, push := range map[string][]practice.Moment{
 		"Clean from end to end.": pushed(s, 60, steady(3)),
-		"The wall is brown for 600 mm, from 0 mm on, where it was fed so slowly that the teeth rubbed.|At one steady feed in the middle of the range this board would have come out clean.":                                                                                                         pushed(s, 60, steady(0.3)),
-		"At 99 mm it stood for 0.9 s: pass it from hand to hand, so that one always moves it, or accept the mark.|The wall is brown for 5 mm, from 97 mm on, where it was fed so slowly that the teeth rubbed.|At one steady feed in the middle of the range this board would have come out clean.": {{At: 0, Pos: 0}, {At: 1980 * time.Millisecond, Pos: 99}, {At: 2880 * time.Millisecond, Pos: 99}, {At: 12920 * time.Millisecond, Pos: 601}},
-		"It was let go at 99 mm: a cut is pushed through until the work is past the blade.":                                                                                                                       {{At: 0, Pos: -10}, {At: 2 * time.Second, Pos: 99.5}},
-		"The work was drawn back against the turning teeth. At a saw that throws it: push on, or hold it still and switch off.|It was let go at 99 mm: a cut is pushed through until the work is past the blade.": {{At: 0, Pos: -10}, {At: 2 * time.Second, Pos: 99.5}, {At: 2010 * time.Millisecond, Pos: 90}},
+		"Burn marks for 600 mm, from 0 mm on, where you fed so slowly that the teeth rubbed.|At one steady feed rate in the middle of the range this board would be clean.":                                                                                                    pushed(s, 60, steady(0.3)),
+		"At 99 mm it stopped for 0.9 s. Change hands so that one always keeps it moving, or accept the mark.|Burn marks for 5 mm, from 97 mm on, where you fed so slowly that the teeth rubbed.|At one steady feed rate in the middle of the range this board would be clean.": {{At: 0, Pos: 0}, {At: 1980 * time.Millisecond, Pos: 99}, {At: 2880 * time.Millisecond, Pos: 99}, {At: 12920 * time.Millisecond, Pos: 601}},
+		"You stopped pushing at 99 mm. Push until the board is past the blade.": {{At: 0, Pos: -10}, {At: 2 * time.Second, Pos: 99.5}},
+		"You pulled the board back against the turning teeth. At a real saw that kicks back. Push on, or hold it still and switch off.|You stopped pushing at 99 mm. Push until the board is past the blade.": {{At: 0, Pos: -10}, {At: 2 * time.Second, Pos: 99.5}, {At: 2010 * time.Millisecond, Pos: 90}},
 	} {
 		var said []string
 		for _, l := range walled(t, s, push).Says(s, even) {

@@ -166,8 +166,8 @@ func Stand(done []Done, now time.Time) []Standing {
 }
 
 var drillWords = map[Drill]string{
-	FeedIt: "Feed it", Feel: "Feel the difference", Which: "Which blade?", Read: "Read a blade",
-	SetUp: "Set it up", ReadWall: "Read the wall", Before: "Before you cut",
+	FeedIt: "Feed the board", Feel: "Feel the difference", Which: "Which blade?", Read: "Read a blade",
+	SetUp: "Set up a saw", ReadWall: "Read the cut", Before: "Spot the danger",
 }
 
 // Name is what a drill is called.

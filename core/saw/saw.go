@@ -252,7 +252,7 @@ func (s Saw) Check() error {
 	case !between(s.Nut.Mm(), 0, 30):
 		return fault.At("nut", "a nut is at most 30 mm thick; 0 if not measured")
 	case s.TiltSide != UnknownSide && s.Kind != Table, s.FenceReach > 0 && s.Kind != Table:
-		return fault.At("kind", "only a table saw has a fence, and a side that its blade tilts to")
+		return fault.At("kind", "only a table saw has a fence and a tilt direction")
 	case !between(s.Shoe.Mm(), 0, 400):
 		return fault.At("shoe", "a shoe is at most 400 mm wide; 0 if not measured")
 	case s.Shoe > 0 && s.Kind != Circular:
@@ -262,17 +262,17 @@ func (s Saw) Check() error {
 	case !between(s.Scoring.Diameter.Mm(), 0, 200), !between(s.Scoring.Kerf.Mm(), 0, 10), !between(s.Scoring.RPM, 0, 20_000):
 		return fault.At("scoring blade", "a scoring blade is at most 200 mm, with a kerf of at most 10 mm and 20,000 rpm, or 0 without one")
 	case (s.Scoring.Diameter > 0) != (s.Scoring.Kerf > 0):
-		return fault.At("scoring blade", "say the scoring blade's diameter and its kerf, or neither")
+		return fault.At("scoring blade", "enter both the scoring blade's diameter and kerf, or neither")
 	case s.Kind != Table && (s.Carriage > 0 || s.CarriageClamps || s.Scoring != Scoring{}):
 		return fault.At("kind", "only a table saw has a sliding carriage or a scoring blade")
 	case s.CarriageClamps && s.Carriage == 0:
-		return fault.At("carriage travel", "say how far the carriage travels")
+		return fault.At("carriage travel", "enter how far the carriage travels")
 	case s.Sliding && s.Kind != Miter:
 		return fault.At("sliding", "only a miter saw slides")
 	}
 	for _, b := range s.Bushings {
 		if !between(b.Mm(), s.Arbor.Mm(), 80) {
-			return fault.At("bushings", "a bushing steps a bore down to the arbor, so it is wider than %v and at most 80 mm", s.Arbor)
+			return fault.At("bushings", "a bushing fits a larger bore to the arbor, so it is wider than %v and at most 80 mm", s.Arbor)
 		}
 	}
 	if k := s.Brake; k != nil {

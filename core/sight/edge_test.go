@@ -66,12 +66,12 @@ func TestEdgesThatCannotBeRead(t *testing.T) {
 	p := drawnRagged(r, 0).picture(r)
 	plain := Picture{400, 300, make([]uint8, 4*400*300)}
 	for want, read := range map[string]func() (Edge, error){
-		"no edge was found": func() (Edge, error) { return plain.LookAtEdge(100, nil, false) },
-		"how long":          func() (Edge, error) { return p.LookAtEdge(math.NaN(), nil, false) },
-		"two ends":          func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0}}, false) },
-		"from nearer":       func() (Edge, error) { return p.LookAtEdge(100, []Point{{0.5, 0.5}, {0.51, 0.5}}, false) },
-		"hardly anything":   func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0.001}, {1, 0.001}}, false) },
-		"too small":         func() (Edge, error) { return Picture{100, 100, make([]uint8, 40000)}.LookAtEdge(100, nil, false) },
+		"no edge found":      func() (Edge, error) { return plain.LookAtEdge(100, nil, false) },
+		"length of the edge": func() (Edge, error) { return p.LookAtEdge(math.NaN(), nil, false) },
+		"two ends":           func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0}}, false) },
+		"Take it closer":     func() (Edge, error) { return p.LookAtEdge(100, []Point{{0.5, 0.5}, {0.51, 0.5}}, false) },
+		"too little":         func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0.001}, {1, 0.001}}, false) },
+		"too small":          func() (Edge, error) { return Picture{100, 100, make([]uint8, 40000)}.LookAtEdge(100, nil, false) },
 	} {
 		if _, err := read(); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v, want %q", err, want)

@@ -69,19 +69,19 @@ func TestEdgeGradesAndSigns(t *testing.T) {
 		signs []string
 		says  int
 	}{
-		"nothing":            {Edge{EndsSure: 1}, "none", nil, 0},
-		"one fibre":          {Edge{EndsSure: 1, Fibres: 1}, "fuzz", nil, 1},
-		"just fuzz":          {at(0.4, 0.49, 0.99), "fuzz", nil, 0},
-		"just splinters":     {at(0.4, 0.45, 1), "splinters", either, 0},
-		"wide, not deep":     {at(0.4, 0.51, 0.5), "splinters", either, 0},
-		"nearly torn":        {at(0.3, 0.64, 2.99), "splinters", either, 0},
-		"torn":               {at(0.4, 0.45, 3), "torn", either, 0},
-		"torn all along":     {at(0.3, 0.65, 0.5), "torn", either, 0},
-		"at the end":         {at(0.88, 0.95, 2), "splinters", append([]string{"splinter-end-edge"}, either...), 1},
-		"at the other end":   {at(0.05, 0.12, 2), "splinters", append([]string{"splinter-end-edge"}, either...), 1},
-		"not quite the end":  {at(0.87, 0.95, 2), "splinters", either, 0},
-		"not sure where":     {Edge{EndsSure: 0.4}, "none", nil, 1},
-		"fibres, and at end": {Edge{EndsSure: 1, Fibres: 2, Splinters: []Splinter{{0.9, 0.95, 0.4}}, Share: 0.05}, "fuzz", nil, 2},
+		"nothing":             {Edge{EndsSure: 1}, "none", nil, 0},
+		"one fibre":           {Edge{EndsSure: 1, Fibres: 1}, "fuzz", nil, 1},
+		"just fuzz":           {at(0.4, 0.49, 0.99), "fuzz", nil, 0},
+		"just splinters":      {at(0.4, 0.45, 1), "splinters", either, 0},
+		"wide, not deep":      {at(0.4, 0.51, 0.5), "splinters", either, 0},
+		"nearly torn":         {at(0.3, 0.64, 2.99), "splinters", either, 0},
+		"torn":                {at(0.4, 0.45, 3), "torn", either, 0},
+		"torn all along":      {at(0.3, 0.65, 0.5), "torn", either, 0},
+		"at the end":          {at(0.88, 0.95, 2), "splinters", append([]string{"splinter-end-edge"}, either...), 1},
+		"at the other end":    {at(0.05, 0.12, 2), "splinters", append([]string{"splinter-end-edge"}, either...), 1},
+		"not quite the end":   {at(0.87, 0.95, 2), "splinters", either, 0},
+		"isn't certain where": {Edge{EndsSure: 0.4}, "none", nil, 1},
+		"fibres, and at end":  {Edge{EndsSure: 1, Fibres: 2, Splinters: []Splinter{{0.9, 0.95, 0.4}}, Share: 0.05}, "fuzz", nil, 2},
 	} {
 		if grade, signs, says := c.edge.Grade(), c.edge.Signs(), c.edge.Says(); grade != c.grade || !slices.Equal(signs, c.signs) || len(says) != c.says {
 			t.Errorf("%s: %s %v, %v", name, grade, signs, says)

@@ -125,7 +125,7 @@ func TestTappedRim(t *testing.T) {
 	if err != nil || b.Teeth != s.teeth || math.Abs(b.BoreRatio-whole.BoreRatio) > 0.002 {
 		t.Errorf("tapped: %d teeth of %d, %v", b.Teeth, s.teeth, err)
 	}
-	if _, err := p.Look([]Point{{0.1, 0.1}, {0.2, 0.2}, {0.3, 0.3}}); err == nil || !strings.Contains(err.Error(), "lie in a line") {
+	if _, err := p.Look([]Point{{0.1, 0.1}, {0.2, 0.2}, {0.3, 0.3}}); err == nil || !strings.Contains(err.Error(), "are in a line") {
 		t.Errorf("three places in a line: %v", err)
 	}
 	// Where each tooth is told to be, the blade ends.
@@ -149,7 +149,7 @@ func TestWhatCannotBeLookedAt(t *testing.T) {
 	if b, err := noise.Look(nil); err == nil && b.TeethSure > 0.3 {
 		t.Errorf("noise has %d teeth, %.2f sure", b.Teeth, b.TeethSure)
 	}
-	for want, p := range map[string]Picture{"too small": {100, 100, make([]uint8, 40000)}, "more than is": {10000, 10000, nil}, "bytes and not": {200, 200, nil}} {
+	for want, p := range map[string]Picture{"too small": {100, 100, make([]uint8, 40000)}, "is too large": {10000, 10000, nil}, "bytes and not": {200, 200, nil}} {
 		if _, err := p.Look(nil); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%s: %v", want, err)
 		}

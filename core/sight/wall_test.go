@@ -54,12 +54,12 @@ func TestWallsThatCannotBeRead(t *testing.T) {
 	p := drawnBoard(r, 0).picture(r)
 	plain := Picture{400, 300, make([]uint8, 4*400*300)}
 	for want, err := range map[string]error{
-		"no wall was found": second(plain.LookAtWall(20, nil)),
-		"how thick":         second(p.LookAtWall(0, nil)),
-		"has four":          second(p.LookAtWall(20, []Point{{0, 0}, {1, 1}})),
-		"go round":          second(p.LookAtWall(20, []Point{{0, 0}, {0, 1}, {1, 1}, {1, 0}})),
-		"from nearer":       second(p.LookAtWall(20, []Point{{0, 0.5}, {1, 0.5}, {1, 0.51}, {0, 0.51}})),
-		"too small":         second(Picture{100, 100, make([]uint8, 40000)}.LookAtWall(20, nil)),
+		"no cut edge found":      second(plain.LookAtWall(20, nil)),
+		"thickness of the piece": second(p.LookAtWall(0, nil)),
+		"Mark four":              second(p.LookAtWall(20, []Point{{0, 0}, {1, 1}})),
+		"clockwise":              second(p.LookAtWall(20, []Point{{0, 0}, {0, 1}, {1, 1}, {1, 0}})),
+		"Take it closer":         second(p.LookAtWall(20, []Point{{0, 0.5}, {1, 0.5}, {1, 0.51}, {0, 0.51}})),
+		"too small":              second(Picture{100, 100, make([]uint8, 40000)}.LookAtWall(20, nil)),
 	} {
 		if err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v, want %q", err, want)

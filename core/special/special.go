@@ -173,7 +173,7 @@ func (a Ask) check() error {
 	case a.Kind == Crown && !between(a.CornerDeg, 20, 179):
 		return fault.At("corner", "the corner is between 20 and 179 degrees; 90 is square")
 	case a.Kind == Resaw && (a.Material.ID == "" || !a.Material.Kind.Modelled()):
-		return fault.At("material", "say which wood is resawn")
+		return fault.At("material", "choose the wood you resaw")
 	}
 	for _, s := range a.sizes() {
 		if !between(s.size.Mm(), s.lo.Mm(), s.hi.Mm()) {

@@ -147,7 +147,7 @@ func TestWhatMayNotBe(t *testing.T) {
 		"a flat corner":           {Ask{Kind: Crown, Saw: slider, Blade: flat, SpringDeg: 38, CornerDeg: 180}, "corner", "between 20 and 179"},
 		"too wide to resaw":       {Ask{Kind: Resaw, Saw: table, Blade: flat, Material: oak, Width: 162, Length: 900, Thickness: 25}, "", "band saw"},
 		"too short to resaw":      {Ask{Kind: Resaw, Saw: table, Blade: flat, Material: oak, Width: 100, Length: 299, Thickness: 25}, "", "longer board"},
-		"resaw of nothing":        {Ask{Kind: Resaw, Saw: table, Blade: flat, Width: 100, Length: 900, Thickness: 25}, "material", "which wood"},
+		"resaw of nothing":        {Ask{Kind: Resaw, Saw: table, Blade: flat, Width: 100, Length: 900, Thickness: 25}, "material", "the wood you resaw"},
 		"a stopped cut through":   {Ask{Kind: Stopped, Saw: table, Blade: flat, Thickness: 18, Height: 18, Length: 300}, "", "goes through"},
 		"a trunk":                 {Ask{Kind: Round, Saw: slider, Blade: flat, Thickness: 120}, "", "thicker than this saw"},
 		"a length that is none":   {Ask{Kind: Round, Saw: slider, Blade: flat, Thickness: measure.Length(math.NaN())}, "thickness", "between"},

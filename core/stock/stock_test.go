@@ -206,7 +206,7 @@ func TestWhatDoesNotComeOut(t *testing.T) {
 		"a kerf is between 0 and 30 mm":                       {Pieces: a.Pieces, Sticks: a.Sticks, Kerf: 30.1},
 		"what is trimmed off an end is between 0 and 1000 mm": {Pieces: a.Pieces, Sticks: a.Sticks, Trim: 1000.1},
 		"an allowance is between 0 and 200 mm":                {Pieces: a.Pieces, Sticks: a.Sticks, Oversize: -1},
-		"that are 501 pieces; lay out at most 500 at once":    {Pieces: []Piece{{10, 501}}, Sticks: a.Sticks},
+		"that is 501 pieces. Plan at most 500 at once":        {Pieces: []Piece{{10, 501}}, Sticks: a.Sticks},
 	} {
 		if _, err := a.LayOut(); err == nil || err.Error() != want {
 			t.Errorf("%v, want %s", err, want)

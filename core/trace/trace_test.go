@@ -151,7 +151,7 @@ func TestWhatTheShopKnowsMovesIt(t *testing.T) {
 
 func TestDoubtsStopsAndEnds(t *testing.T) {
 	clash := Weigh(Evidence{Present: []string{"scorch-both-walls", "scorch-fence-wall"}})
-	if d := clash.Doubts(); len(d) == 0 || !strings.Contains(d[0].String(), "both walls, or only one?") {
+	if d := clash.Doubts(); len(d) == 0 || !strings.Contains(d[0].String(), "Both edges, or only one?") {
 		t.Errorf("of both walls and only one: %q", d)
 	}
 	odd := Weigh(Evidence{Present: []string{"groove-ridge", "breaker-trips", "end-not-plumb", "pulls-in"}})

@@ -5,11 +5,11 @@ package trace
 func (e Evidence) worded(c Cause) Cause {
 	switch {
 	case c.ID == "stock-closing" && e.Saw == "miter":
-		c.Remedy = "Support both sides so that the kerf stays open; let stressed wood go for short pieces."
+		c.Remedy = "Support both sides so the kerf stays open. Cut stressed wood into short pieces."
 	case c.ID == "stock-closing" && !e.knife():
-		c.Remedy = "A wedge in the kerf behind the blade; let stressed wood go for short pieces."
+		c.Remedy = "Put a wedge in the kerf behind the blade. Cut stressed wood into short pieces."
 	case c.ID == "stock-tension" && e.Saw == "miter":
-		c.Remedy = "Support both sides; cut it long, let it move, and cut it again."
+		c.Remedy = "Support both sides. Cut it long, let it rest, and cut it again."
 	}
 	return c
 }
@@ -18,13 +18,13 @@ func (e Evidence) worded(c Cause) Cause {
 func (e Evidence) named(k Check) Check {
 	switch {
 	case k.ID == "knife-and-wedge" && e.Saw == "miter":
-		k.Label, k.How = "Both sides supported, kerf open", "Support both sides so that the kerf stays open, and lift the blade out if it pinches, before the rest of the cut."
+		k.Label, k.How = "Both sides supported, kerf open", "Before the rest of the cut, support both sides so the kerf stays open. Lift the blade out if it pinches."
 	case k.ID == "knife-and-wedge" && !e.knife():
-		k.Label, k.How = "A wedge in the kerf", "A wedge in the kerf behind the blade, before the rest of the cut."
+		k.Label, k.How = "A wedge in the kerf", "Before the rest of the cut, put a wedge in the kerf behind the blade."
 	case k.ID == "raise-blade" && e.Saw == "circular":
-		k.Label, k.How = "Same cut, blade deeper", "The same cut with the gullets clear of the work below."
+		k.Label, k.How = "Same cut, blade deeper", "Make the same cut with the gullets clear of the stock below."
 	case k.ID == "lower-blade" && e.Saw == "circular":
-		k.Label, k.How = "Same cut, blade shallower", "The same cut, 3 mm through."
+		k.Label, k.How = "Same cut, blade shallower", "Make the same cut with the blade 3 mm past the stock."
 	}
 	return k
 }

@@ -14,7 +14,7 @@ func TestOneChangeAtATime(t *testing.T) {
 	}
 	other := high
 	other.Support = "zero-clearance"
-	if note, err := Check([]Setting{low, other}, 3); err != nil || note.String() != "Between A and B height and insert or backer were changed at once: whatever comes out may come from either" {
+	if note, err := Check([]Setting{low, other}, 3); err != nil || note.String() != "Between A and B, height and insert or backer changed at once, so a difference may come from either" {
 		t.Errorf("two changes: %q, %v", note, err)
 	}
 	for _, all := range [][]Setting{{low}, {low, low}, {low, high, high}} {
@@ -67,7 +67,7 @@ func TestSure(t *testing.T) {
 		chance float64
 		pieces int
 		want   string
-	}{{0.05, 8, "sure"}, {0.0501, 8, "likely"}, {0.15, 8, "likely"}, {0.1501, 8, "not told apart: if"}, {0.1501, 7, "not told apart: more"}} {
+	}{{0.05, 8, "sure"}, {0.0501, 8, "likely"}, {0.15, 8, "likely"}, {0.1501, 8, "no difference shown; if"}, {0.1501, 7, "no difference shown; more"}} {
 		if got := Sure(tt.chance, tt.pieces); !strings.HasPrefix(got.String(), tt.want) {
 			t.Errorf("a chance of %v over %d pieces: %q", tt.chance, tt.pieces, got)
 		}

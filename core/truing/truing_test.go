@@ -74,18 +74,18 @@ func TestFindings(t *testing.T) {
 		"toward the fence":     {heel(0.14, Right), verdict.Caution, "edge against the fence burns"},
 		"move it away":         {heel(0.14, Right), verdict.Caution, "away from the fence: by 0.21 mm at the bolt"},
 		"a dial on the left":   {heel(0.14, Left), verdict.Caution, "scuff the offcut"},
-		"far toward the fence": {heel(0.3, Right), verdict.Stop, "can throw it back"},
+		"far toward the fence": {heel(0.3, Right), verdict.Stop, "can kick back"},
 		"far away from it":     {heel(-0.3, Right), verdict.Caution, "toward the fence"},
 		"parallel":             {fence(0), verdict.Clear, "parallel"},
-		"closing":              {fence(-0.2), verdict.Stop, "pinches the work"},
+		"closing":              {fence(-0.2), verdict.Stop, "pinches the wood"},
 		"opening too far":      {fence(0.4), verdict.Caution, "Bring the rear of the fence in by 0.35 mm"},
-		"the arbor":            {r.Judge(Usual), verdict.Caution, "the blade is not to blame"},
+		"the arbor":            {r.Judge(Usual), verdict.Caution, "not from the blade"},
 		"tilted":               {JudgeTilt(-0.3, Usual), verdict.Caution, "opens at the bottom"},
 		"the gauge":            {gauge.Judge(Usual), verdict.Caution, "out by 0.5 mm over 300 mm"},
 		"too wide":             {adjust(100, 100.5, false), verdict.Caution, "0.5 mm toward the blade (0.10 turns"},
-		"too narrow":           {adjust(100, 99, false), verdict.Caution, "the last move is toward the blade"},
+		"too narrow":           {adjust(100, 99, false), verdict.Caution, "The last move is toward the blade"},
 		"too shallow":          {adjust(9, 8.5, true), verdict.Caution, "Raise the blade by 0.5 mm"},
-		"too deep":             {adjust(9, 9.4, true), verdict.Caution, "the last move is upwards"},
+		"too deep":             {adjust(9, 9.4, true), verdict.Caution, "The last move is upward"},
 		"the size":             {adjust(9, 9.01, true), verdict.Clear, "That is the size"},
 	} {
 		if text := strings.Join(say.Voice{}.Each(append(tt.f.Says, tt.f.Do...)), " "); tt.f.Verdict != tt.v || !strings.Contains(text, tt.says) {
@@ -110,7 +110,7 @@ func TestClearanceNamesTheProudTooth(t *testing.T) {
 	c, _ = ClearanceOf(even, []int{9, 10, 29, 30})
 	f := c.Judge(MarksApart(3.5, 4000))
 	text := strings.Join(say.Voice{}.Each(append(f.Says, f.Do...)), " ")
-	if len(c.Proud) != 1 || c.Proud[0] != 22 || c.Grade != Reject && c.Grade != Poor || !strings.Contains(text, "Tooth 23 stands out") ||
+	if len(c.Proud) != 1 || c.Proud[0] != 22 || c.Grade != Reject && c.Grade != Poor || !strings.Contains(text, "Tooth 23 sticks out") ||
 		!strings.Contains(text, "0.88 mm apart") || !strings.Contains(text, "differ from the rest by 0.02") {
 		t.Errorf("%+v\n%s", c, text)
 	}

@@ -78,7 +78,7 @@ func TestAWholeShopGoesOutAndComesIn(t *testing.T) {
 		t.Errorf("sent again it is answered %d: %s", again.Code, again.Body)
 	}
 	w.moved()
-	if r := to.do("PUT", "/api/v1/shop-file", file, "Content-Type", raw); r.Code != http.StatusConflict || !strings.Contains(r.Body.String(), "is not empty") || w.moved() {
+	if r := to.do("PUT", "/api/v1/shop-file", file, "Content-Type", raw); r.Code != http.StatusConflict || !strings.Contains(r.Body.String(), "isn't empty") || w.moved() {
 		t.Errorf("a second time: %d: %s", r.Code, r.Body)
 	}
 	if r := decode(t, to.do("POST", "/api/v1/shop-file-previews", file, "Content-Type", raw)); r["rows_here"].(float64) < 500 {

@@ -55,7 +55,7 @@ func TestGroovesOverTheContract(t *testing.T) {
 		t.Errorf("the log's row: %v", row)
 	}
 
-	for units, says := range map[string]string{"mm": "its arbor takes 27 mm under the nut", "in": `its arbor takes 1 1/16" under the nut`} {
+	for units, says := range map[string]string{"mm": "its arbor holds 27 mm under the nut", "in": `its arbor holds 1 1/16" under the nut`} {
 		saws := b.get("/blades/" + trapdoor + "/set?units=" + units)["saws"].([]any)
 		if len(saws) != 3 || !strings.Contains(fmt.Sprint(saws), says) || !strings.Contains(fmt.Sprint(saws), "never goes on a circular saw") {
 			t.Errorf("in %s it goes on %v", units, saws)
@@ -123,7 +123,7 @@ func TestAGrooveAsksWhetherTheBrakeIsBypassed(t *testing.T) {
 	}
 	made := decode(t, b.post("/grooves", obj{"ask": ask(yes), "blade_id": way["blade_id"], "units": "mm"}, key()...))
 	w := b.post("/grooves", obj{"like": made["id"], "units": "mm"}, key()...)
-	if w.Code != http.StatusUnprocessableEntity || !strings.Contains(w.Body.String(), "it would fire") {
+	if w.Code != http.StatusUnprocessableEntity || !strings.Contains(w.Body.String(), "It would fire") {
 		t.Errorf("called up without being asked: %d %s", w.Code, w.Body)
 	}
 }

@@ -235,39 +235,39 @@ func TestBadInput(t *testing.T) {
 		status      int
 		field, says string
 	}{
-		"no thickness":       {obj{"thickness_mm": 0}, 422, "cut.thickness_mm", "at least 0.5"},
-		"negative width":     {obj{"width_mm": -3}, 422, "cut.width_mm", "at least 1"},
-		"absurd length":      {obj{"length_mm": 1e9}, 422, "cut.length_mm", "at most 20000"},
-		"thicker than it":    {obj{"thickness_mm": 160}, 422, "cut.thickness_mm", "from both faces (79 mm each)"},
-		"unknown material":   {obj{"material": "marzipan"}, 422, "cut.material", "not a material"},
-		"unknown saw":        {obj{"saw_id": uuid.NewString()}, 422, "cut.saw_id", "no such saw"},
-		"a rip on the mitre": {obj{"saw_id": b.saw["miter"], "direction": "rip"}, 422, "cut.direction", "cuts across"},
-		"a word for a size":  {obj{"thickness_mm": "thick"}, 400, "cut.thickness_mm", "must be a number"},
-		"a field too many":   {obj{"thickness_in": 1}, 400, "cut", "thickness_in is not a field"},
-		"an unknown finish":  {obj{"finish": "shiny"}, 422, "cut.finish", "one of rough, hidden"},
-		"a steep bevel":      {obj{"bevel_deg": 50}, 422, "cut.bevel_deg", "tilts to 45"},
-		"a groove too deep":  {obj{"form": "groove", "depth_mm": 25}, 422, "cut.depth_mm", "leaves wood standing"},
+		"no thickness":           {obj{"thickness_mm": 0}, 422, "cut.thickness_mm", "at least 0.5"},
+		"negative width":         {obj{"width_mm": -3}, 422, "cut.width_mm", "at least 1"},
+		"absurd length":          {obj{"length_mm": 1e9}, 422, "cut.length_mm", "at most 20000"},
+		"thicker than the plate": {obj{"thickness_mm": 160}, 422, "cut.thickness_mm", "from both faces (79 mm each)"},
+		"unknown material":       {obj{"material": "marzipan"}, 422, "cut.material", "not a material"},
+		"unknown saw":            {obj{"saw_id": uuid.NewString()}, 422, "cut.saw_id", "no such saw"},
+		"a rip on the mitre":     {obj{"saw_id": b.saw["miter"], "direction": "rip"}, 422, "cut.direction", "only crosscuts"},
+		"a word for a size":      {obj{"thickness_mm": "thick"}, 400, "cut.thickness_mm", "must be a number"},
+		"a field too many":       {obj{"thickness_in": 1}, 400, "cut", "thickness_in is not a field"},
+		"an unknown finish":      {obj{"finish": "shiny"}, 422, "cut.finish", "one of rough, hidden"},
+		"a steep bevel":          {obj{"bevel_deg": 50}, 422, "cut.bevel_deg", "tilts to 45"},
+		"a groove too deep":      {obj{"form": "groove", "depth_mm": 25}, 422, "cut.depth_mm", "doesn't go through"},
 	} {
 		refused("plan with "+name, b.plan(c.change), c.status, c.field, c.says)
 		refused("cut with "+name, b.post("/cuts", b.made(obj{"cut": b.cut(c.change)}), "Idempotency-Key", uuid.NewString()), c.status, c.field, c.says)
 	}
 	key := []string{"Idempotency-Key", "abcdefgh"}
-	refused("NaN", b.do("POST", "/api/v1/plans", `{"cut":{"thickness_mm":NaN}}`), 400, "", "not JSON")
+	refused("NaN", b.do("POST", "/api/v1/plans", `{"cut":{"thickness_mm":NaN}}`), 400, "", "isn't valid JSON")
 	refused("no key", b.post("/cuts", b.made(nil)), 400, "Idempotency-Key", "missing")
 	refused("a null height", b.post("/cuts", b.made(obj{"height_mm": nil}), key...), 400, "height_mm", "leave it out")
 	low := b.made(nil)
 	delete(low, "height_mm")
-	refused("no height", b.post("/cuts", low, key...), 422, "height_mm", "how high")
-	refused("height past reach", b.post("/cuts", b.made(obj{"height_mm": 200}), key...), 422, "height_mm", "past this saw's reach")
+	refused("no height", b.post("/cuts", low, key...), 422, "height_mm", "Enter the blade height")
+	refused("height past reach", b.post("/cuts", b.made(obj{"height_mm": 200}), key...), 422, "height_mm", "beyond this saw's cutting depth")
 	refused("a blade not on the rack", b.post("/cuts", b.made(obj{"blade_id": uuid.NewString()}), key...), 422, "blade_id", "no such blade")
-	refused("a blade that may not", b.post("/cuts", b.made(obj{"blade_id": b.blade["Reed"]}), key...), 422, "blade_id", "Reed may not make this cut")
+	refused("a blade that may not", b.post("/cuts", b.made(obj{"blade_id": b.blade["Reed"]}), key...), 422, "blade_id", "Reed can't make this cut")
 	refused("too large", b.do("POST", "/api/v1/plans", `{"x":"`+strings.Repeat("y", 300<<10)+`"}`), 413, "", "larger than 256 kB")
 	refused("unknown address", b.do("GET", "/api/v1/nothing", ""), 404, "", "nothing at this address")
 	refused("unknown method", b.do("DELETE", "/api/v1/saws", ""), 405, "", "DELETE is not possible")
 	refused("unknown blade", b.do("GET", "/api/v1/blades/"+uuid.NewString(), ""), 404, "id", "no such blade")
 	refused("not an id", b.do("GET", "/api/v1/blades/plough", ""), 400, "id", "id is not a UUID")
 	refused("a length", b.do("GET", "/api/v1/length?text=1/0&units=in", ""), 422, "text", "over zero")
-	refused("a page", b.do("GET", "/api/v1/blades?after=zzz", ""), 422, "after", "not the next of a page")
+	refused("a page", b.do("GET", "/api/v1/blades?after=zzz", ""), 422, "after", "page position is unknown")
 	refused("another site's page", b.post("/cuts", b.made(nil), "Sec-Fetch-Site", "cross-site"), 403, "", "another site")
 	if after := b.logged("Plough"); after != before {
 		t.Errorf("refused input changed the log: %d cuts, then %d", before, after)

@@ -90,7 +90,7 @@ func TestCarriageAndScoringBlade(t *testing.T) {
 	}
 	rides := decode(t, b.plan(on(obj{"carriage": true, "length_mm": 1500})))
 	hold := fmt.Sprint(rides["hold"])
-	if rides["fence_side"] != nil || !strings.Contains(hold, "Clamp the work to the carriage") || strings.Contains(hold, "Fence at") {
+	if rides["fence_side"] != nil || !strings.Contains(hold, "Clamp the stock to the carriage") || strings.Contains(hold, "Fence at") {
 		t.Errorf("on the carriage: %s", hold)
 	}
 	if w := b.plan(on(obj{"carriage": true, "length_mm": 1601, "width_mm": 700})); w.Code != 422 || decode(t, w)["field"] != "cut.carriage" {

@@ -33,7 +33,7 @@ func TestOddNumbers(t *testing.T) {
 		"teeth past all":      {"POST", "/blades", blade("1e400"), key(), 400, ""},
 		"a span of nothing":   {"POST", "/support-plans", board("5e-324"), nil, 422, "span_mm"},
 		"a far version":       {"PUT", "/blades/" + id, blade("40"), []string{"If-Match", `"99999999999999999999"`}, 400, "If-Match"},
-		"a late version":      {"PUT", "/blades/" + id, blade("40"), []string{"If-Match", `"999999999"`}, 412, "omebody else"},
+		"a late version":      {"PUT", "/blades/" + id, blade("40"), []string{"If-Match", `"999999999"`}, 412, "nother person"},
 		"a far row":           {"POST", "/log/9223372036854775808/strike", `{}`, key(), 400, "id"},
 		"a name in two lines": {"POST", "/blades", strings.Replace(blade("40"), `"Sprite"`, `"Spr\u000aite"`, 1), key(), 422, "line break"},
 		"a name with a zero":  {"POST", "/blades", strings.Replace(blade("40"), `"Sprite"`, `"Spr\u0000ite"`, 1), key(), 422, "line break"},

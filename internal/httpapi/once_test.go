@@ -94,7 +94,7 @@ func TestARetryOutlivesTheWorld(t *testing.T) {
 		t.Errorf("kept without its answer: %v", row)
 	}
 	db.MustExec(`UPDATE idempotency SET status = NULL WHERE key = $1`, again[1])
-	if w := b.post("/blades", newBlade(nil), again...); w.Code != http.StatusConflict || !strings.Contains(w.Body.String(), "nothing was done twice") {
+	if w := b.post("/blades", newBlade(nil), again...); w.Code != http.StatusConflict || !strings.Contains(w.Body.String(), "Nothing was done twice") {
 		t.Errorf("a key from before: %d %s", w.Code, w.Body)
 	}
 }

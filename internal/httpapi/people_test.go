@@ -673,7 +673,7 @@ func TestRoles(t *testing.T) {
 	for _, a := range stays.must(200, "GET", "/audit", nil)["items"].([]any) {
 		found += fmt.Sprint(a.(obj)["who"], " ", a.(obj)["what"], "\n")
 	}
-	for _, want := range []string{"Rosa struck a row", "changed a role from owner to viewer", "removed a person", "withdrew a token", "made a token as owner", "took an invitation as learner"} {
+	for _, want := range []string{"Rosa deleted an entry", "changed a role from owner to viewer", "removed a person", "revoked a token", "made a token as owner", "accepted an invitation as learner"} {
 		if !strings.Contains(found, want) {
 			t.Errorf("the audit lacks %q:\n%s", want, found)
 		}
@@ -779,7 +779,7 @@ func TestSignedOff(t *testing.T) {
 		t.Errorf("to an owner it says %s", v)
 	}
 	policy("stop")
-	if v, ask := says(rosa, nil); v != "stop of stop" || !strings.Contains(ask, "stand by") {
+	if v, ask := says(rosa, nil); v != "stop of stop" || !strings.Contains(ask, "standing by") {
 		t.Errorf("as a stop: %s, %s", v, ask)
 	}
 	log(403, nil)

@@ -56,7 +56,7 @@ func TestDrillsAreOnesOwn(t *testing.T) {
 	if got := fmt.Sprint(botho.must(200, "GET", "/drills", nil)["asked"]); got != "[before]" {
 		t.Errorf("asked is %s", got)
 	}
-	if code, said := sign(id, "rip"); code != 422 || !strings.Contains(said, "Botho has not passed Before you cut yet") || !strings.HasPrefix(said, "cuts: ") {
+	if code, said := sign(id, "rip"); code != 422 || !strings.Contains(said, "Botho hasn't passed Spot the danger yet") || !strings.HasPrefix(said, "cuts: ") {
 		t.Errorf("signed off without: %d %s", code, said)
 	}
 	for _, harm := range []string{"offcut", "fence", "gauge", "glove", "knife", "line", "freehand", "hands"} {

@@ -399,20 +399,20 @@ func TestNamesAreApart(t *testing.T) {
 			t.Errorf("%d: %s, want %q", w.Code, w.Body, says)
 		}
 	}
-	conflict(named("pLOUGH"), "A blade is called pLOUGH already; call this one pLOUGH 2")
+	conflict(named("pLOUGH"), "A blade is already called pLOUGH. Call this one pLOUGH 2")
 	if w := named("Plough 2"); w.Code != 201 {
 		t.Fatalf("%d: %s", w.Code, w.Body)
 	}
-	conflict(named("Plough"), "call this one Plough 3")
+	conflict(named("Plough"), "Call this one Plough 3")
 	long := strings.Repeat("ü", 60)
 	if w := named(long); w.Code != 201 {
 		t.Fatalf("%d: %s", w.Code, w.Body)
 	}
-	conflict(named(long), "call this one "+strings.Repeat("ü", 58)+" 2")
+	conflict(named(long), "Call this one "+strings.Repeat("ü", 58)+" 2")
 	// Its own name is no other's; another's is.
 	id := b.blade["Needle"]
 	v := b.get("/blades/" + id)["version"]
-	conflict(b.put("/blades/"+id, newBlade(obj{"name": "Plough"}), "If-Match", fmt.Sprintf(`"%v"`, v)), "call this one Plough 3")
+	conflict(b.put("/blades/"+id, newBlade(obj{"name": "Plough"}), "If-Match", fmt.Sprintf(`"%v"`, v)), "Call this one Plough 3")
 	if w := b.put("/blades/"+id, newBlade(obj{"name": "needle"}), "If-Match", fmt.Sprintf(`"%v"`, v)); w.Code != 200 {
 		t.Errorf("its own name: %d: %s", w.Code, w.Body)
 	}
@@ -435,7 +435,7 @@ func TestNamesAreApart(t *testing.T) {
 	if w := named("Needle"); w.Code != 201 {
 		t.Errorf("its name is free: %d: %s", w.Code, w.Body)
 	}
-	conflict(b.do("DELETE", "/api/v1/blades/"+id+"/retirement", ""), "call this one needle 2")
+	conflict(b.do("DELETE", "/api/v1/blades/"+id+"/retirement", ""), "Call this one needle 2")
 	// The same kind for another saw is offered under a name of its own.
 	usual := func(kind string) obj {
 		return b.get("/starters/blades?saw_id=" + b.saw[kind])["items"].([]any)[0].(obj)["input"].(obj)
@@ -612,7 +612,7 @@ func TestALongLogComesIn(t *testing.T) {
 			said = fmt.Sprint(one["state"], " ", one["says"])
 		}
 	}
-	if !strings.Contains(said, "failed Corte was stopped in the middle") {
+	if !strings.Contains(said, "failed Corte was stopped during the import") {
 		t.Errorf("of one that was cut off is said %q", said)
 	}
 	if w := take(id, file.String()); w.Code != 202 || decode(t, w)["state"] != "working" || decode(t, w)["rows"] != 0.0 {
@@ -663,7 +663,7 @@ func TestLookAtEdge(t *testing.T) {
 		if math.Abs(got.DeepestMm.Mm()-deep) > 0.1*deep || math.Abs(got.Share-0.11) > 0.02 || math.Abs((first.From+first.To)/2-0.1) > 0.005 || got.Fibres != 1 {
 			t.Errorf("%s: %+v", query, got)
 		}
-		grade, said := "torn", "A fibre stands out over the edge"
+		grade, said := "torn", "A fiber sticks out over the edge"
 		if deep < 3 {
 			grade = "splinters"
 		}

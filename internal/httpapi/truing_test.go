@@ -35,7 +35,7 @@ func TestMounting(t *testing.T) {
 	m := decode(t, start("Needle"))
 	id, steps := m["id"].(string), m["steps"].([]any)
 	said := fmt.Sprint(steps)
-	for _, want := range []string{"Pull the plug", "Chorus comes off", "left-hand thread", "2.3 mm thick", "Teeth toward you at the top"} {
+	for _, want := range []string{"Unplug the saw", "Take off Chorus", "left-hand thread", "2.3 mm thick", "Teeth toward you at the top"} {
 		if !strings.Contains(said, want) {
 			t.Errorf("nobody says %q", want)
 		}
@@ -73,7 +73,7 @@ func TestMounting(t *testing.T) {
 	if w := end(2); w.Code != http.StatusPreconditionFailed {
 		t.Errorf("it ended over a no that was saved just before: %d", w.Code)
 	}
-	if w := end(3); w.Code != 422 || !strings.Contains(w.Body.String(), "not run") {
+	if w := end(3); w.Code != 422 || !strings.Contains(w.Body.String(), "Don't use") {
 		t.Errorf("a cracked plate went on: %d %s", w.Code, w.Body)
 	}
 	answers["plate"] = true
@@ -116,7 +116,7 @@ func TestTruingReachesThePlanAndTheBench(t *testing.T) {
 	straight := burn()
 	save("heel", 0.2)
 	p := decode(t, b.plan(nil))
-	if out := burn(); out <= straight || p["heel_mm"] != 0.2 || !strings.Contains(p["heel_from"].(string), "Heel 0.2 mm toward the fence on ") {
+	if out := burn(); out <= straight || p["heel_mm"] != 0.2 || !strings.Contains(p["heel_from"].(string), "Toe-in 0.2 mm toward the fence on ") {
 		t.Errorf("straight scorches below %v, out of line below %v; %v %v", straight, out, p["heel_mm"], p["heel_from"])
 	}
 	save("fence", 0.2) // opens as far as the blade leans: along it, all is well
@@ -131,7 +131,7 @@ func TestTruingReachesThePlanAndTheBench(t *testing.T) {
 		}
 		return ""
 	}
-	if d := due(); !strings.Contains(d, "Blade to slot: out when") || !strings.Contains(d, "Tilt: never measured") || !strings.Contains(d, "Chorus is pitchy") {
+	if d := due(); !strings.Contains(d, "Blade to slot was off when") || !strings.Contains(d, "Tilt: never measured") || !strings.Contains(d, "Chorus has resin buildup") {
 		t.Errorf("due: %s", d)
 	}
 	b.post("/saws/"+table+"/moves", obj{"note": "to the paint frame"}, "Idempotency-Key", uuid.NewString())

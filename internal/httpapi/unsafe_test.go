@@ -44,8 +44,8 @@ func TestMeasuredDangersAreHeard(t *testing.T) {
 		test, rule, says, wayOut string
 		reading                  obj
 	}{
-		"a heel of 0.3 mm toward the fence": {"heel", "heel", "leans 0.3 mm toward the fence", "parallel to the miter slot", obj{"first_mm": []float64{1, 1.3}, "span_mm": 200, "instrument": "dial", "dial": "right"}},
-		"a fence that closes 0.4 mm":        {"fence", "fence", "closes on the blade by 0.4 mm", "open the rear of the fence by 0.45 mm", obj{"first_mm": []float64{100, 99.6}, "span_mm": 600, "instrument": "distance"}},
+		"a heel of 0.3 mm toward the fence": {"heel", "heel", "toes in 0.3 mm toward the fence", "parallel to the miter slot", obj{"first_mm": []float64{1, 1.3}, "span_mm": 200, "instrument": "dial", "dial": "right"}},
+		"a fence that closes 0.4 mm":        {"fence", "fence", "The fence toes in by 0.4 mm", "open the rear of the fence by 0.45 mm", obj{"first_mm": []float64{100, 99.6}, "span_mm": 600, "instrument": "distance"}},
 	} {
 		t.Run(name, func(t *testing.T) {
 			b := newBench(t)
@@ -185,11 +185,11 @@ func TestBladesAreHeard(t *testing.T) {
 		return obj{"verdict": "stopped"}
 	}
 	b.read("runout", obj{"blade_id": b.blade["Chorus"], "first_mm": []float64{0, 0.1, 0.2, 0.1}})
-	if o := option("Chorus", show); o["verdict"] != "caution" || !strings.Contains(fmt.Sprint(o["minds"]), "wobbles by 0.2 mm") {
+	if o := option("Chorus", show); o["verdict"] != "caution" || !strings.Contains(fmt.Sprint(o["minds"]), "Run-out is 0.2 mm") {
 		t.Errorf("a plate that wobbles: %v %v", o["verdict"], o["minds"])
 	}
 	b.read("clearance", obj{"blade_id": b.blade["Needle"], "first_mm": []float64{0.3, 0.5, 0.6, 0.4, 0.5, 0.45}})
-	if o := option("Needle", show); o["verdict"] != "caution" || !strings.Contains(fmt.Sprint(o["minds"]), "stand out to the side") {
+	if o := option("Needle", show); o["verdict"] != "caution" || !strings.Contains(fmt.Sprint(o["minds"]), "Side clearance varies") {
 		t.Errorf("teeth that stand out: %v %v", o["verdict"], o["minds"])
 	}
 	// Said, and so.

@@ -113,9 +113,9 @@ func TestRefusals(t *testing.T) {
 		"2026-03-01,washed,Plough,,,,,,,,,,{\"cleaner\": \"citrus\"}":                                                           "",
 		`2026-03-01,washed,Plough,,,,,,,,,,"{""cleaner"": ""citrus""}"`:                                                         "",
 		`2026-03-01,washed,Plough,,,,,,,,,,"{""soap"": 1}"`:                                                                     "unknown field",
-		"2026-03-01,struck,Plough,,,,,,,,,,":                                                                                    "is left out",
+		"2026-03-01,struck,Plough,,,,,,,,,,":                                                                                    "aren't imported",
 		"2026-03-01,danced,Plough,,,,,,,,,,":                                                                                    "is not a kind of row",
-		",washed,Plough,,,,,,,,,,":                                                                                              "say when it was",
+		",washed,Plough,,,,,,,,,,":                                                                                              "enter the date",
 		strings.Replace(strings.Replace(good, "oak", "red-oak", 1), ",900,", ",0,", 1):                                          "length",
 		strings.ReplaceAll(strings.Replace(strings.Replace(good, "oak", "red-oak", 1), "cut", "cut", 1), ",20,80,900,", ",,,,"): "thick",
 	} {
@@ -130,7 +130,7 @@ func TestRefusals(t *testing.T) {
 	}
 	for file, says := range map[string]string{
 		"": "empty", "kind,blade\n": "needs the columns at and kind", "at,kind,colour\n": `column "colour"`,
-		`{"format": "other"}`: "not a log of Corte", `{"format": `: "not JSON",
+		`{"format": "other"}`: "isn't a Corte log", `{"format": `: "not JSON",
 	} {
 		if _, err := Read([]byte(file), measure.Millimetre, time.UTC); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v, want %q", file, err, says)

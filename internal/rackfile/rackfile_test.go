@@ -192,7 +192,7 @@ func TestRowsAreMet(t *testing.T) {
 	}
 	twice := full + row("New") + row("New")
 	rows, _ := r.Read(contract.FileFormatCsv, twice)
-	if p := r.Compare(shop, twice, rows, nil, rack); p.Count(rackfile.Add) != 1 || p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail, "call this one New 2") {
+	if p := r.Compare(shop, twice, rows, nil, rack); p.Count(rackfile.Add) != 1 || p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail, "Call this one New 2") {
 		t.Errorf("two new blades of one name: %+v", p.Lines[1].Problems)
 	}
 	same := "id,teeth\n" + twin.ID.String() + ",30\n" + twin.ID.String() + ",32\n"

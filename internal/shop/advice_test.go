@@ -88,7 +88,7 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 			continue
 		}
 		led++
-		if o.Change.Blade == nil || o.Change.Text.String() != "take "+byID[*o.Change.Blade]+", which has room for it" {
+		if o.Change.Blade == nil || o.Change.Text.String() != "use "+byID[*o.Change.Blade]+", which has a wide feed range here" {
 			t.Errorf("the way out is %+v", o.Change)
 		}
 	}

@@ -70,7 +70,7 @@ func TestComparedPinsStandAlone(t *testing.T) {
 	if open, closed := got[0].Setting, got[1].Setting; closed.Exit.Splinter >= open.Exit.Splinter || got[1].Job.Exit != cut.ZeroClearance {
 		t.Errorf("open %v, with the insert %v", open.Exit, closed.Exit)
 	}
-	if got[2].Setting != nil || !strings.Contains(got[2].Refused.String(), "riving knife") || !strings.Contains(got[3].Refused.String(), "past this saw's reach") {
+	if got[2].Setting != nil || !strings.Contains(got[2].Refused.String(), "riving knife") || !strings.Contains(got[3].Refused.String(), "beyond this saw's cutting depth") {
 		t.Errorf("refused: %q and %q", got[2].Refused, got[3].Refused)
 	}
 	if _, got, err = f.Choose.Compare(t.Context(), f.id, f.cut("table", "aluminium", cut.Crosscut, 90), []shopchoose.Pin{{Blade: f.blade["Tinsel"].ID}}); err != nil || !strings.Contains(got[0].Refused.String(), "chosen by rule") {

@@ -227,7 +227,7 @@ func TestSettingsAreCompared(t *testing.T) {
 	if _, err := start([]shopchoose.Pin{pins[0], pins[0]}); err == nil {
 		t.Error("a setting is compared with itself")
 	}
-	if both, err := start([]shopchoose.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note.String(), "blade and height were changed at once") {
+	if both, err := start([]shopchoose.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note.String(), "blade and height changed at once") {
 		t.Errorf("two things changed: %q, %v", both.Note, err)
 	}
 	tr, err := start(pins)
@@ -290,7 +290,7 @@ func TestSettingsAreCompared(t *testing.T) {
 	if same != 4 {
 		t.Errorf("%d pieces were cut as high", same)
 	}
-	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0].String(), "B scorches less than A; sure") {
+	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0].String(), "B burns less than A; sure") {
 		t.Errorf("it came to %+v, %q", tr.Results, tr.Says)
 	}
 	if mine, err := f.Run.Trials(ctx, f.id, &quill, 10); err != nil || len(mine) != 2 || mine[0].ID != tr.ID {
@@ -420,10 +420,10 @@ func TestARowNeverGoesToAnotherOfTheSameName(t *testing.T) {
 	}
 	was := washes(old.ID)
 	const head = "at,kind,blade,blade_id\n"
-	if got := take(head + "2025-03-09,washed,Plough,\n"); got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "2 blades are called \"Plough\", retired ones with them; say which in blade_id") {
+	if got := take(head + "2025-03-09,washed,Plough,\n"); got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "2 blades are called \"Plough\", including retired ones; say which in blade_id") {
 		t.Errorf("by a name that two have: %+v", got)
 	}
-	if got := take(head + "2025-03-09,washed,Plough," + old.ID.String() + "\n2025-03-10,washed,Plough," + record.IDIn(f.id, old.ID).String() + "\n"); got.Add != 1 || got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "is not here") {
+	if got := take(head + "2025-03-09,washed,Plough," + old.ID.String() + "\n2025-03-10,washed,Plough," + record.IDIn(f.id, old.ID).String() + "\n"); got.Add != 1 || got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "isn't here") {
 		t.Errorf("by ids: %+v", got)
 	}
 	if washes(old.ID) != was+1 || washes(twin.ID) != 0 {
@@ -471,7 +471,7 @@ func TestCalendar(t *testing.T) {
 		t.Fatal(err)
 	}
 	text, err := f.Care.Feed(ctx, secret)
-	for _, want := range []string{"BEGIN:VCALENDAR", "SUMMARY:Sharpen Rook", "SUMMARY:Lace is expected back", "SUMMARY:Replace the bath Paint tray"} {
+	for _, want := range []string{"BEGIN:VCALENDAR", "SUMMARY:Sharpen Rook", "SUMMARY:Lace is due back", "SUMMARY:Replace the bath Paint tray"} {
 		if err != nil || !strings.Contains(text, want) {
 			t.Errorf("the calendar lacks %q: %v", want, err)
 		}

@@ -84,10 +84,10 @@ func TestWaysToAGroove(t *testing.T) {
 		a := f.groove("table", "birch-ply", 60, 17.8)
 		a.Cut.Thickness = 80
 		return a
-	}())["Trapdoor"]; !strings.Contains(w.Says.String(), "reaches only") {
+	}())["Trapdoor"]; !strings.Contains(w.Says.String(), "cuts only") {
 		t.Errorf("60 mm deep with a small set: %s", w.Says)
 	}
-	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; len(w.Passes) != 2 || !strings.Contains(w.Says.String(), "two cuts, the fence moved") {
+	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; len(w.Passes) != 2 || !strings.Contains(w.Says.String(), "two cuts, moving the fence") {
 		t.Errorf("30 mm wide: %s", w.Says)
 	}
 }
@@ -124,7 +124,7 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Errorf("after a narrow test, %v high: %s", g.Fitting.Stand.Height, said)
 	}
 	// Its parts have made other grooves before: something lies between them.
-	if !strings.Contains(said, "a chip or a burr") || math.Abs((g.Way.Width-13.45).Mm()) > 0.05 {
+	if !strings.Contains(said, "a chip or burr") || math.Abs((g.Way.Width-13.45).Mm()) > 0.05 {
 		t.Errorf("the next is to be %v wide: %s", g.Way.Width, said)
 	}
 	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.44, 13.46}, 8.05); err != nil || !g.Good {
@@ -238,12 +238,12 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 		t.Fatalf("a groove of one kerf: %+v, %v", g.Way.Passes, err)
 	}
 	narrow, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{3.1, 3.1}, 6)
-	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(say.Voice{}.Each(narrow.Says), " "), "a second pass, the fence 0.1 mm further") {
+	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(say.Voice{}.Each(narrow.Says), " "), "Make a second pass with the fence 0.1 mm further") {
 		t.Errorf("too narrow: %+v, %v, %v", narrow.Way.Passes, narrow.Says, err)
 	}
 	g, _ = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "")
 	wide, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{3.4, 3.4}, 6)
-	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(say.Voice{}.Each(wide.Says), " "), "Take a thinner blade") {
+	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(say.Voice{}.Each(wide.Says), " "), "Use a thinner blade") {
 		t.Errorf("too wide: %+v, %v, %v", wide.Way.Passes, wide.Says, err)
 	}
 
@@ -326,7 +326,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 		t.Fatal(err)
 	}
 	gone, err := f.Groove.Get(ctx, f.id, g.ID)
-	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(say.Voice{}.Each(gone.Says), " "), "no longer in the set’s record") {
+	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(say.Voice{}.Each(gone.Says), " "), "no longer recorded in the set") {
 		t.Errorf("without its chippers: %v, %v, %v", gone.Way.Verdict, gone.Says, err)
 	}
 	var e *refusal.Error

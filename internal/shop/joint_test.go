@@ -37,18 +37,18 @@ func TestJointsKnowTheBlade(t *testing.T) {
 		says    string
 		minds   string
 	}{
-		"a tenon in the middle":   {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Clear, "the same again", ""},
-		"one off the middle":      {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30, Off: mm(4)}, verdict.Clear, "Turn over, blade 12 mm high", ""},
-		"one that is ridged":      {"Stagehand", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Caution, "that is the shoulder", "a ridge of 0.43 mm"},
-		"a box joint of one kerf": {"Mortise", joint.Ask{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Caution, "a pitch of 6.3 mm", "ends whole"},
-		"a box joint in passes":   {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Caution, "every slot over it", "3 passes each, or a stack"},
+		"a tenon in the middle":   {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Clear, "and repeat", ""},
+		"one off the middle":      {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30, Off: mm(4)}, verdict.Clear, "Turn it over, set the blade 12 mm high", ""},
+		"one that is ridged":      {"Stagehand", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Caution, "That is the shoulder", "a ridge of 0.43 mm"},
+		"a box joint of one kerf": {"Mortise", joint.Ask{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Caution, "a spacing of 6.3 mm", "ends whole"},
+		"a box joint in passes":   {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Caution, "each slot over it", "3 passes each, or a dado stack"},
 		"with a stack":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1}, verdict.Clear, "8 slots", ""},
-		"a loose test":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.9), Fingers: 3}, verdict.Clear, "the key 0.2 mm further from the blade", ""},
-		"a test that fits":        {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.1), Fingers: 1}, verdict.Clear, "as it should be", ""},
-		"tails":                   {"Dovecote", joint.Ask{Kind: "tails", Stock: 19}, verdict.Clear, "A slope of 1 in 7.1", ""},
-		"a slope":                 {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, verdict.Clear, "the deepest at the near wall", ""},
-		"a fold":                  {"Plough", joint.Ask{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Caution, "a skin of 1.5 mm stays", "differs from sheet to sheet"},
-		"a fold with points":      {"Understudy", joint.Ask{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Caution, "a skin of 0.6 mm stays", "points of its teeth"},
+		"a loose test":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.9), Fingers: 3}, verdict.Clear, "move the key 0.2 mm away from the blade", ""},
+		"a test that fits":        {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.1), Fingers: 1}, verdict.Clear, "The test joint fits", ""},
+		"tails":                   {"Dovecote", joint.Ask{Kind: "tails", Stock: 19}, verdict.Clear, "The slope is 1 in 7.1", ""},
+		"a slope":                 {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, verdict.Clear, "the deepest at the near side", ""},
+		"a fold":                  {"Plough", joint.Ask{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Caution, "leaves 1.5 mm uncut", "differs from sheet to sheet"},
+		"a fold with points":      {"Understudy", joint.Ask{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Caution, "leaves 0.6 mm uncut", "tooth points cut deeper"},
 	} {
 		p, err := plan(tt.blade, tt.ask)
 		if err != nil {
@@ -59,7 +59,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 		if p.Verdict != tt.verdict || !strings.Contains(do, tt.says) || !strings.Contains(minds, tt.minds) || (tt.minds == "") != (minds == "") {
 			t.Errorf("%s is %v: %s Mind: %s", name, p.Verdict, do, minds)
 		}
-		if !strings.Contains(strings.Join(say.Voice{}.Each(p.Cautions), " "), "hands never over the cut") || math.Abs((p.Kerf-f.blade[tt.blade].Kerf).Mm()) > 0.11 {
+		if !strings.Contains(strings.Join(say.Voice{}.Each(p.Cautions), " "), "Never put your hands over the cut") || math.Abs((p.Kerf-f.blade[tt.blade].Kerf).Mm()) > 0.11 {
 			t.Errorf("%s: kerf %v, cautions %v", name, p.Kerf, p.Cautions)
 		}
 	}
@@ -72,13 +72,13 @@ func TestJointsKnowTheBlade(t *testing.T) {
 		field string
 		says  string
 	}{
-		"a cracked blade":    {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, "blade_id", "does not go on"},
-		"a blade by hand":    {"Trot", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, "blade_id", "may not go on Long Table"},
+		"a cracked blade":    {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, "blade_id", "can't be mounted"},
+		"a blade by hand":    {"Trot", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, "blade_id", "can't be used on Long Table"},
 		"on the miter saw":   {"Batten", joint.Ask{Kind: "box", Width: 96}, "saw_id", "Drop is a miter saw"},
 		"a slot too narrow":  {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 2, Room: 0.1}, "slot_mm", "less than the kerf"},
-		"deeper than it is":  {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Stock: 90}, "blade_id", "reaches only"},
-		"tails from a plain": {"Mortise", joint.Ask{Kind: "tails", Stock: 19}, "blade_id", "bevelled to one side"},
-		"tails of nothing":   {"Dovecote", joint.Ask{Kind: "tails"}, "stock_mm", "how thick the board is"},
+		"deeper than it is":  {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Stock: 90}, "blade_id", "cuts only"},
+		"tails from a plain": {"Mortise", joint.Ask{Kind: "tails", Stock: 19}, "blade_id", "beveled to one side"},
+		"tails of nothing":   {"Dovecote", joint.Ask{Kind: "tails"}, "stock_mm", "thickness of the board"},
 		"no such joint":      {"Mortise", joint.Ask{Kind: "biscuit"}, "kind", "no such joint"},
 	} {
 		_, err := plan(tt.blade, tt.ask)
@@ -130,7 +130,7 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 		t.Fatal(err)
 	}
 	left, err := f.Mount.Get(ctx, f.id, second.ID)
-	if err != nil || left.Way != nil || !strings.Contains(order(left), "left and right are not the same") {
+	if err != nil || left.Way != nil || !strings.Contains(order(left), "Left and right are not the same") {
 		t.Errorf("with its groove given up: %s, %v", order(left), err)
 	}
 	if err := f.Groove.Drop(ctx, f.id, wide.ID); !errors.As(err, &e) || e.Reason != refusal.Missing {

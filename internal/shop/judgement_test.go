@@ -178,7 +178,7 @@ func TestHitsAndChips(t *testing.T) {
 		t.Fatal(err)
 	}
 	var e *refusal.Error
-	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, ""); !errors.As(err, &e) || !strings.Contains(e.What.String(), "nobody has looked it over since") {
+	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, ""); !errors.As(err, &e) || !strings.Contains(e.What.String(), "hasn't been inspected since") {
 		t.Errorf("mounted after a hit: %v", err)
 	}
 	before := *planned{f.plan(t, c)}.of(f.blade["Plough"].ID)
@@ -191,7 +191,7 @@ func TestHitsAndChips(t *testing.T) {
 		t.Errorf("chipped: %+v", chipped)
 	}
 	m, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "")
-	if err != nil || !strings.Contains(m.Steps[1].Checks[0].Ask.String(), "The log knows of a chipped tip") {
+	if err != nil || !strings.Contains(m.Steps[1].Checks[0].Ask.String(), "The log has a chipped tip") {
 		t.Errorf("%+v, %v", m.Steps, err)
 	}
 	tr, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "")

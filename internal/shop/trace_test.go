@@ -84,7 +84,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	// The same fault again is pointed out, and a dull edge that is proved moves the belief.
 	again := begin("hard-to-push")
-	if len(again.Before) != 1 || again.Before[0].Cause != "Pitch on teeth and plate" {
+	if len(again.Before) != 1 || again.Before[0].Cause != "Resin on teeth and plate" {
 		t.Errorf("it remembers %+v", again.Before)
 	}
 	if again, err = f.Trace.SetEvidence(ctx, f.id, again.ID, again.Version, []string{"hard-to-push"}, []string{"cut-resinous"}, map[string]string{"wash-blade": shoptrace.NotFound, "feed-slower": shoptrace.CouldNot}); err != nil {

@@ -68,7 +68,7 @@ func TestMarksAreToldWhereTheyAreLookedFor(t *testing.T) {
 		cut  record.Cut
 		want string
 	}{
-		{cherry(cut.Fine), "side clearance 0.08 mm, measured on 4 May 2026; run-out taken as usual, never measured here"},
+		{cherry(cut.Fine), "side clearance 0.08 mm, measured on 4 May 2026; usual run-out, never measured here"},
 		{cherry(cut.Rough), ""},
 	} {
 		p, err := At(shelf()).Plan(t.Context(), uuid.Nil, tt.cut, 5)

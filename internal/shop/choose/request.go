@@ -43,10 +43,10 @@ func MayGoOn(b record.Blade, stops []choose.Stop, to say.Line) error {
 		return refusal.Of("blade_id", "%s is retired. Bring it back first", b.Name)
 	}
 	if bar := choose.Bar(b.Condition); bar != nil {
-		return refusal.Of("blade_id", "%s can't be mounted: %s. To use it, %s", b.Name, bar.Why, bar.WayOut)
+		return refusal.Of("blade_id", "%s can't be mounted: %s. %s", b.Name, bar.Why, bar.WayOut.Upper())
 	}
 	if len(stops) > 0 {
-		return refusal.Of("blade_id", "%s can't %s: %s. To use it, %s", b.Name, to, stops[0].Why, stops[0].WayOut)
+		return refusal.Of("blade_id", "%s can't %s: %s. %s", b.Name, to, stops[0].Why, stops[0].WayOut.Upper())
 	}
 	return nil
 }

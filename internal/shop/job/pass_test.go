@@ -93,7 +93,7 @@ func TestAWashIsLaidInWhereItPays(t *testing.T) {
 	if !first.Wash || first.Row != j.Rows[0].ID || first.Costs <= washMin || len(sheet.Turns) < 2 {
 		t.Fatalf("%+v in %d turns", first, len(sheet.Turns))
 	}
-	if got := (say.Voice{}).Say(first.Says("battens")); !strings.Contains(got, "Wash it there") {
+	if got := (say.Voice{}).Say(first.Says("battens")); !strings.Contains(got, "Clean it there") {
 		t.Errorf("says %q", got)
 	}
 	turn := sheet.Turns[1]

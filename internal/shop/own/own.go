@@ -110,7 +110,7 @@ func (b Bought) Says() say.Line {
 	case math.IsInf(after, 1):
 		return say.Of("%s, and keeping it sharp costs more than that is worth: it does not pay", saves)
 	case after > soon:
-		return say.Of("%s, and pays for itself after %.0f years: it hardly pays", saves, after)
+		return say.Of("%s, and pays for itself after %.0f years, so hardly ever", saves, after)
 	case after <= 1.0/12:
 		return say.Of("%s, and pays for itself within a month", saves)
 	default:

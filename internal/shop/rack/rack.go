@@ -189,7 +189,7 @@ func again(name string, is, wanted bool) error {
 func underWay(ctx context.Context, in *env.Env, shop uuid.UUID, of func(store.Mounting) bool, name string) error {
 	all, err := in.Store.Mountings(ctx, shop)
 	if err == nil && slices.ContainsFunc(all, of) {
-		err = env.Already("id", "%s has a mounting under way. Nothing was saved; finish or discard the mounting first", name)
+		err = env.Already("id", "%s has a mounting in progress. Nothing was saved. Finish or stop it first", name)
 	}
 	return err
 }

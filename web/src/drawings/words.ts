@@ -139,7 +139,7 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
     t`on the ${saw.name}`,
     t`${cut.finish} face`,
     cut.piece_mm ? t`pieces of ${formatLength(cut.piece_mm, units)}` : '',
-    cut.pieces && cut.pieces > 1 ? t`${cut.pieces} of them` : '',
+    cut.pieces && cut.pieces > 1 ? t`${cut.pieces} pieces` : '',
     cut.moisture && cut.moisture !== 'dry' ? t`${cut.moisture} stock` : '',
     cut.moves ? t`stock with tension` : '',
   ];
@@ -150,7 +150,7 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
 export function cutBrief(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
   const parts = [
     `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
-    cut.pieces && cut.pieces > 1 ? t`${cut.pieces} of them` : '',
+    cut.pieces && cut.pieces > 1 ? t`${cut.pieces} pieces` : '',
     t`${formatLength(cut.length_mm, units)} long`,
     cut.form && cut.form !== 'through' ? formWords[cut.form] : '',
     cut.form && cut.form !== 'through' && cut.depth_mm ? t`${formatLength(cut.depth_mm, units)} deep` : '',
