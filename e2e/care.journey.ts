@@ -46,8 +46,8 @@ test('a cut is fed by the beat, logged with what came out, and struck out', asyn
   await accessible(page);
   await right.getByRole('button', { name: 'Correct it' }).click();
   await expect(right).toBeHidden();
-  const stands = row.filter({ hasNotText: 'Put right.' });
-  await expect(stands).toContainText(/18 m, 20 pieces.*wall clean/);
+  const stands = row.filter({ hasNotText: 'Corrected.' });
+  await expect(stands).toContainText(/18 m, 20 pieces.*cut edge clean/);
   await expect(page.getByText('18 m in 1 log line', { exact: true })).toBeVisible();
   await stands.getByRole('button', { name: /20 pieces/ }).click();
   await stands.getByRole('button', { name: /^Delete the entry/ }).click();
@@ -75,13 +75,13 @@ test('cuts that are made while the server is away wait, are seen to wait, and ar
     await page.getByRole('button', { name: 'Cut made' }).click();
     await expect(page.getByText('The cut is saved on this device')).toBeVisible();
   }
-  const waiting = page.getByRole('button', { name: '3 cuts wait' });
+  const waiting = page.getByRole('button', { name: '3 cuts waiting to send' });
   await waiting.click();
   await expect(page.getByText('They are saved on this device')).toBeVisible();
   await accessible(page);
   await page.keyboard.press('Escape');
   away = false;
-  await expect(page.getByRole('button', { name: /cuts? waits?$/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /cuts? waiting to send$/ })).toHaveCount(0);
   const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
     items: { cut: { wall: string } }[];
   };
@@ -121,7 +121,7 @@ test('two settings are compared on one board, graded blind, and the result says 
   }
   expect(Object.values(of).sort().join('')).toBe('AAAABBBB');
   for (let i = 1; i <= 8; i++) {
-    await expect(page.getByText(`Grade ${i} of 8, by the piece alone`)).toBeVisible();
+    await expect(page.getByText(`Grade ${i} of 8, settings hidden`)).toBeVisible();
     const piece = /\d+/.exec((await page.getByText(/^Piece \d+$/).textContent())!)![0];
     if (i === 1) {
       // The first piece is graded off photos, which know nothing of the setting either.
@@ -159,7 +159,7 @@ test('two blades are washed in one bath, by timers that a closed tablet does not
   await page.goto(`/care/wash?${ids.map((id) => `b=${id}`).join('&')}`);
   await page.getByRole('combobox', { name: 'Cleaner' }).click();
   await page.getByRole('option', { name: 'oven cleaner' }).click();
-  await expect(page.getByText('Spoon is coated: caustic strips the coating')).toBeVisible();
+  await expect(page.getByText('Spoon has a coating: caustic strips the coating')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Start/ })).toBeDisabled();
   await page.getByRole('combobox', { name: 'Cleaner' }).click();
   await page.getByRole('option', { name: 'made for blades' }).click();
@@ -218,7 +218,7 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
     'It is away for sharpening',
   );
   await page.goto('/care');
-  await page.getByRole('button', { name: 'Rover is back' }).click();
+  await page.getByRole('button', { name: "It's back: Rover" }).click();
   await page.getByRole('textbox', { name: 'Price' }).fill('21.5');
   await page.getByRole('textbox', { name: 'Sharpenings left' }).fill('6');
   const diameter = page.getByRole('textbox', { name: 'Measured diameter' });
@@ -302,7 +302,7 @@ test('the log is filtered, goes out as a file and takes in an old list', async (
   const narrowed = await rows(page).count();
   await page.reload();
   await expect(rows(page)).toHaveCount(narrowed);
-  await page.getByRole('button', { name: /take it off$/ }).click();
+  await page.getByRole('button', { name: /Remove filter$/ }).click();
   await expect(page).not.toHaveURL(/from=/);
   const file = (text: string) => ({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await page

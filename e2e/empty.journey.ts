@@ -36,8 +36,8 @@ test('an empty shop leads on from every place, and the demo shop is looked at be
   const where = page.getByRole('region', { name: 'You are here' });
   await expect(where).toContainText('Nothing you do here changes your own shop');
   await accessible(page);
-  await page.getByRole('link', { name: 'Bench', exact: true }).click();
-  await expect(page).toHaveURL(`${at}/demo/bench`);
+  await page.getByRole('link', { name: 'Saws', exact: true }).click();
+  await expect(page).toHaveURL(`${at}/demo/saws`);
   await page.goto(`${at}/demo/run`);
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
@@ -52,7 +52,7 @@ test('a whole shop is taken along in a file, and brought into an empty one', asy
   await page.goto('/settings');
   const copies = page.getByRole('region', { name: 'Backups' });
   await copies.getByRole('button', { name: 'Back up now' }).click();
-  await expect(copies.getByRole('status')).toContainText(/The last good copy is of .* kB/);
+  await expect(copies.getByRole('status')).toContainText(/Last good backup: .* kB/);
   const coming = page.waitForEvent('download');
   await copies.getByRole('link', { name: 'Download backup' }).click();
   const file = info.outputPath('shop.corte.zip');
@@ -60,7 +60,7 @@ test('a whole shop is taken along in a file, and brought into an empty one', asy
   // Where there is something already, nothing comes in over it.
   await copies.getByLabel('Backup file of the whole shop').setInputFiles(file);
   await expect(copies.getByText("This shop isn't empty")).toBeVisible();
-  await expect(copies.getByRole('button', { name: 'Restore' })).toHaveCount(0);
+  await expect(copies.getByRole('button', { name: 'Restore', exact: true })).toHaveCount(0);
   await accessible(page);
   await page.goto(`${at}/settings`);
   const half = info.outputPath('half.corte.zip');
@@ -70,7 +70,7 @@ test('a whole shop is taken along in a file, and brought into an empty one', asy
   await copies.getByLabel('Backup file of the whole shop').setInputFiles(file);
   await expect(copies.getByText(/3 saws, \d+ blades, \d+ rows of the log/)).toBeVisible();
   await accessible(page);
-  await copies.getByRole('button', { name: 'Restore' }).click();
+  await copies.getByRole('button', { name: 'Restore', exact: true }).click();
   await expect(copies.getByText('is imported: ')).toBeVisible();
   await page.getByRole('link', { name: 'Blades', exact: true }).click();
   await expect(page.getByText('Plough').first()).toBeVisible();

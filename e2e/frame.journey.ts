@@ -8,9 +8,9 @@ test('every place greets by its title, and what is narrow is found under More', 
   await page.goto('/');
   await expect(page).toHaveTitle('Plough · Corte');
   for (const [place, title] of [
-    ['Bench', 'Bench'],
-    ['Blades', 'Rack'],
-    ['Trace', 'Trace'],
+    ['Saws', 'Saws'],
+    ['Blades', 'Blades'],
+    ['Diagnose', 'Diagnose'],
   ] as const) {
     await bar(page).getByRole('link', { name: place, exact: true }).click();
     const h1 = page.getByRole('heading', { level: 1 });
@@ -31,9 +31,9 @@ test('every place greets by its title, and what is narrow is found under More', 
   const more = page.getByRole('dialog', { name: 'More pages' });
   await accessible(page);
   await more.getByRole('radio', { name: 'Inches' }).click();
-  await more.getByRole('link', { name: 'True' }).click();
+  await more.getByRole('link', { name: 'Align' }).click();
   await expect(more).toBeHidden();
-  await expect(page).toHaveTitle('True · Corte');
+  await expect(page).toHaveTitle('Align · Corte');
   // Nothing of the bar is pushed out.
   expect(await bar(page).evaluate((n) => n.scrollWidth - n.clientWidth)).toBe(0);
 });
@@ -50,8 +50,8 @@ test('whoever has no mouse passes the frame by', async ({ page }) => {
   );
   await page.goto('/no/such/station');
   await expect(page).toHaveTitle('Page not found · Corte');
-  await bar(page).getByRole('link', { name: 'Trace' }).click();
-  await expect(page).toHaveTitle('Trace · Corte');
+  await bar(page).getByRole('link', { name: 'Diagnose' }).click();
+  await expect(page).toHaveTitle('Diagnose · Corte');
 });
 
 test('a term says what it means where it stands, and all of them stand on one page', async ({ page }) => {
@@ -79,8 +79,8 @@ test('a term says what it means where it stands, and all of them stand on one pa
   await page.keyboard.press('Escape');
   await expect(raker).toBeFocused();
   await page.getByRole('button', { name: /: more$/ }).click();
-  await page.getByRole('link', { name: 'Words' }).click();
-  await expect(page).toHaveTitle('Words · Corte');
+  await page.getByRole('link', { name: 'Glossary' }).click();
+  await expect(page).toHaveTitle('Glossary · Corte');
   await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(14);
   await expect(page.getByRole('heading', { name: 'Toe-in or toe-out' })).toBeVisible();
   await accessible(page);
@@ -91,12 +91,12 @@ test('a page that cannot be fetched leaves the frame standing', async ({ browser
   const page = await context.newPage();
   await page.goto('/saws');
   await page.route('**/assets/*Trace*.js', (route) => route.abort());
-  await bar(page).getByRole('link', { name: 'Trace' }).click();
+  await bar(page).getByRole('link', { name: 'Diagnose' }).click();
   await expect(page.getByRole('heading', { name: 'This page crashed' })).toBeVisible();
   await expect(bar(page)).toBeVisible();
   await page.unrouteAll();
   await page.getByRole('button', { name: 'Reload' }).click();
-  await expect(page).toHaveTitle('Trace · Corte');
+  await expect(page).toHaveTitle('Diagnose · Corte');
   await context.close();
 });
 
@@ -155,7 +155,7 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
     setting.getByText(/^\d+(\.\d)? s$/).first(),
     setting.getByRole('img', { name: /^Feed range/ }),
     setting.getByRole('slider'),
-    page.getByRole('link', { name: 'Run' }),
+    page.getByRole('link', { name: 'Run this cut' }),
   ];
   const foot = (await bar(page).boundingBox())!.y;
   for (const one of all) {
@@ -170,8 +170,8 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: /^31 mm high/ })).toBeVisible();
 
-  const next = page.getByRole('button', { name: /^On to / });
-  const second = (await next.getAttribute('aria-label'))!.replace('On to ', '');
+  const next = page.getByRole('button', { name: /^Next: / });
+  const second = (await next.getAttribute('aria-label'))!.replace('Next: ', '');
   await next.click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(second);
   await page.getByRole('button', { name: /^Blade 2 of / }).click();
@@ -257,7 +257,7 @@ test('on a phone a cut is fed and logged with one thumb, and the bar says what i
   await sheet.getByRole('button', { name: 'Cut made' }).click();
   await expect(sheet).toBeHidden();
   const said = page.getByRole('status').filter({ hasText: 'Cut logged.' });
-  await expect(said).toHaveText(/^Cut logged\. Thumbling: edge used \d+ % → \d+ %, pitch /);
+  await expect(said).toHaveText(/^Cut logged\. Thumbling: edge \d+ % → \d+ % used up, resin /);
   expect((await said.boundingBox())!.y).toBeLessThan(foot);
   await context.close();
 });

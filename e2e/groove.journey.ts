@@ -25,7 +25,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   await expect(page.getByText('Measure the piece in three places.')).toBeVisible();
   await accessible(page);
   await read(page, /the piece/, '17.85', '18.9');
-  await expect(page.getByRole('alert')).toContainText('not one thickness');
+  await expect(page.getByRole('alert')).toContainText('to one thickness');
   await page.getByRole('group', { name: 'Readings' }).getByRole('button', { name: 'Undo 18.9 mm' }).click();
   // As quick as a gauge types.
   const entry = page.getByRole('textbox', { name: /the piece/ });
@@ -38,7 +38,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
     page.getByRole('img', { name: /^On the arbor, from the inner flange out: left 3.2 mm/ }),
   ).toBeVisible();
   await expect(page.getByRole('img', { name: /their teeth in the gullets/ })).toBeVisible();
-  await expect(page.getByText('The nut takes its full thread')).toBeVisible();
+  await expect(page.getByText('The nut has its full thread')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Set up with Trapdoor' }).click();
   await expect(now(page)).toContainText('a little less than the depth');
@@ -84,7 +84,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   await read(page, /width/, '17.9', '17.92', '17.9');
   await page.getByRole('textbox', { name: 'Depth' }).fill('4.9');
   await page.getByRole('button', { name: 'Save measurement' }).click();
-  await expect(now(page)).toContainText('0.09 mm too narrow. Plug out, then put in');
+  await expect(now(page)).toContainText('0.09 mm too narrow. Unplug the saw, then put in');
   await expect(now(page)).toContainText('Raise the blade by 1.1 mm, to 6.1 mm: 0.14 turns of the wheel.');
   await accessible(page);
   await read(page, /width/, '17.98', '18', '17.99');
@@ -138,7 +138,7 @@ test('passes with a flat-top blade: the last one makes the width', async ({ page
   await page.getByRole('button', { name: 'Set up with Mortise' }).click();
   await read(page, /width/, '12.1', '12.1', '12.1');
   await page.getByRole('button', { name: 'Save measurement' }).click();
-  await expect(now(page)).toContainText('0.1 mm too narrow: set the last pass 0.1 mm further');
+  await expect(now(page)).toContainText('0.1 mm too narrow. Set the last pass 0.1 mm further');
   await expect(last).toHaveText('last39.1 mm');
 });
 
@@ -156,7 +156,7 @@ test('a rabbet on a phone, in inches: from the cut in Choose to the blade that c
   await expect(page.getByRole('region', { name: 'The groove' })).not.toContainText('from the edge');
   await read(page, /the piece/, '1/2', '12.6mm', '0.497');
   await expect(page.getByTestId('target')).toHaveText('0.504"');
-  await expect(page.getByRole('img', { name: /^The rabbet from its end, 0\.504" wide/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^The rabbet, seen from its end, 0\.504" wide/ })).toBeVisible();
   await expect(page.getByText('The blade runs into the fence. Put a sacrificial board')).toBeVisible();
   await expect(page.getByRole('list', { name: 'Passes' }).getByRole('listitem').first()).toHaveText(
     '10.000"',
@@ -192,10 +192,10 @@ test('a set never goes on a circular saw, and a short arbor stops it', async ({ 
 test('joints are worked out, and a test joint moves the key', async ({ page }) => {
   await page.goto('/groove/joints?joint=box');
   const set = page.getByRole('region', { name: 'Settings' });
-  await expect(set).toContainText('from key to blade 6.3 mm; a pitch of 12.7 mm');
+  await expect(set).toContainText('Set it 6.3 mm from the blade, which gives a spacing of 12.7 mm');
   await accessible(page);
   await page.getByRole('radio', { name: 'Inches' }).click();
-  await expect(set).toContainText('from key to blade 0.248"');
+  await expect(set).toContainText('Set it 0.248"');
   await page.getByRole('radio', { name: 'Millimetres' }).click();
   await page.getByRole('textbox', { name: 'Gap of a test joint' }).fill('-0.2');
   await expect(set).toContainText('Tight: move the key 0.3 mm toward the blade.');
@@ -204,9 +204,9 @@ test('joints are worked out, and a test joint moves the key', async ({ page }) =
   await page.getByRole('textbox', { name: 'Tenon, thickness' }).fill('30');
   await expect(page.getByRole('alert')).toContainText('A tenon of 30 mm cannot come out of stock of 25 mm');
   for (const [joint, says] of [
-    ['Dovetails', 'tilted 8.0°'],
-    ['Slope', 'stairs of at most 0.56 mm'],
-    ['Fold', '6 kerfs, 39.1 mm from middle to middle'],
+    ['Dovetails', 'Tilt the blade 8.0°'],
+    ['Slope', 'steps of at most 0.56 mm'],
+    ['Fold', '6 kerfs, 39.1 mm center to center'],
   ] as const) {
     await page.getByRole('button', { name: joint }).click();
     await expect(set).toContainText(says);
@@ -219,7 +219,7 @@ test('joints are worked out, and a test joint moves the key', async ({ page }) =
     page
       .getByRole('region', { name: 'Rows' })
       .getByRole('listitem')
-      .filter({ hasText: 'Fold. Blade 10.5 mm high' }),
+      .filter({ hasText: 'Fold. Set the blade 10.5 mm high' }),
   ).toBeVisible();
 });
 

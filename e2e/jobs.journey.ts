@@ -13,16 +13,18 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await page.getByLabel('Name of the job').fill('Gallery rail');
   const typed = page.getByRole('textbox', { name: 'List' });
   await typed.fill(list);
-  await expect(page.getByText('2 lines cannot be kept yet: they say why.')).toBeVisible();
+  await expect(
+    page.getByText('2 lines need a fix before you can save. The reason is below each.'),
+  ).toBeVisible();
   await expect(page.getByText('Line 4: Elm is not a material')).toBeVisible();
-  await expect(page.getByText('Line 5: 2000 mm thick cannot be cut')).toBeVisible();
+  await expect(page.getByText("Line 5: 2000 mm thick isn't possible")).toBeVisible();
   const keep = page.getByRole('button', { name: 'Save and plan' });
   await expect(keep).toBeDisabled();
   await accessible(page);
   await typed.fill(
     list.replace('elm', 'birch ply').replace('2000 × 40', '22 × 40 ash').replace('ash ash', 'ash'),
   );
-  await expect(page.getByText('All 4 lines are understood.')).toBeVisible();
+  await expect(page.getByText('All 4 lines understood.')).toBeVisible();
   await keep.click();
   await expect(page.getByRole('heading', { name: 'Gallery rail', level: 1 })).toBeVisible();
   await expect(page.getByText('0 of 31 made')).toBeVisible();
@@ -118,16 +120,16 @@ test('beside the saw with the network gone, ticks wait and are counted once', as
   await made.click();
   await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
   await page.getByRole('button', { name: 'One spoiled' }).click();
-  await expect(page.getByRole('button', { name: '2 ticks wait' })).toBeVisible(); // from here on it is kept
+  await expect(page.getByRole('button', { name: '2 ticks waiting to send' })).toBeVisible(); // from here on it is kept
   await page.reload();
-  await expect(page.getByRole('button', { name: '2 ticks wait' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '2 ticks waiting to send' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'All 4 made' })).toBeVisible();
   await page.getByRole('button', { name: 'All 4 made' }).click();
   await expect(page.getByText('left of 7')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: 4 of feet' }).click();
   await expect(page.getByText('left of 5')).toBeVisible();
   await context.setOffline(false);
-  await expect(page.getByRole('button', { name: /ticks? waits?$/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /ticks? waiting to send$/ })).toHaveCount(0);
   const now = (await (await request.get(`/api/v1/jobs/${job.id}`)).json()) as {
     rows: { made: number; spoilt: number }[];
   };

@@ -2,7 +2,7 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 import { accessible, choose, cut, expect, first, rack, sheets, test, type } from './test';
 
-const runIt = (page: Page) => page.getByRole('link', { name: 'Run' });
+const runIt = (page: Page) => page.getByRole('link', { name: 'Run this cut' });
 
 async function made(request: APIRequestContext, what: 'saws' | 'blades', data: object) {
   const answer = await request.post(`/api/v1/${what}`, {
@@ -123,7 +123,7 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
   await page.getByRole('link', { name: 'Inspect' }).click();
   const next = page.getByRole('button', { name: 'Next' });
   await page.getByRole('button', { name: 'A tip is missing' }).click();
-  await page.getByRole('button', { name: 'Caked' }).click();
+  await page.getByRole('button', { name: 'A thick coat' }).click();
   await page.getByRole('group', { name: 'Is it clean now?' }).getByRole('button', { name: 'Yes' }).click();
   await next.click();
   await page.getByRole('textbox', { name: 'Missing' }).fill('1');
@@ -146,12 +146,12 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
   await page.getByRole('textbox', { name: 'Inspected by' }).fill('Maren');
   await page.getByRole('button', { name: 'Save inspection' }).click();
   const report = page.getByRole('article', { name: 'Inspection' });
-  await expect(report).toContainText('1 tip of 60 gone');
+  await expect(report).toContainText('1 tip of 60 missing');
   await expect(report).toContainText('0.13 mm to 0.18 mm');
   await expect(report).toContainText('Please check all of them');
   await expect(report).toContainText('ran on for a good while');
   await expect(report).toContainText('Worth repairing');
-  await expect(report).toContainText('off every saw');
+  await expect(report).toContainText("Don't use this blade");
   await accessible(page);
   expect(await sheets(page)).toBe(1);
 

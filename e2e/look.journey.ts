@@ -7,7 +7,7 @@ const quill = { teeth: 60, hook: 10, bore: 15.875 / 254 };
 test('a photo is read, compared with the rack, and becomes a blade', async ({ page, request }) => {
   await own(request, 'Plover', { teeth: 54, hook_deg: 10 });
   await page.goto('/blades');
-  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'More for blades' }).click();
   await page.getByRole('menuitem', { name: 'Which blade is this?' }).click();
   await expect(page.getByText("The photo isn't saved.")).toBeVisible();
   await expect(page.locator('canvas')).toHaveCount(0);
@@ -27,7 +27,7 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
   await page.getByRole('button', { name: 'Bore', exact: true }).click();
   await page.getByLabel('Bore, measured').fill('15.875');
   await page.getByLabel('Bore, measured').press('Tab');
-  await expect(page.getByText(/^about 2[45]\d mm across, bore 15\.88 mm/)).toBeVisible();
+  await expect(page.getByText(/^about 2[45]\d mm diameter, 15\.88 mm bore/)).toBeVisible();
   await accessible(page);
 
   await page.getByRole('button', { name: 'Add as new blade' }).click();
@@ -78,7 +78,7 @@ test('where nothing is found three marks on the rim show it, by touch or by keyb
     await again;
   }
   await expect(page.getByRole('alert').filter({ hasText: /no blade found/i })).toBeVisible();
-  await page.getByRole('button', { name: 'Measure again' }).click();
+  await page.getByRole('button', { name: 'Measure again', exact: true }).click();
   await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
 });
 
@@ -102,7 +102,7 @@ test('the wall of a cut is read off a photo, taken over by a tap, and traced', a
   await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
   await page.getByRole('button', { name: 'Cut edge: from a photo' }).click();
   const dialog = page.getByRole('dialog', { name: 'Cut edge, from a photo' });
-  await expect(dialog).toContainText('It is 20 mm thick');
+  await expect(dialog).toContainText('Its thickness of 20 mm');
   const photo = await wallPhoto(page, { brown: [0.7, 0.9], every: 1.5 });
   await dialog.getByLabel('Photo of the cut edge', { exact: true }).setInputFiles(photo);
   await expect(dialog.getByRole('heading', { name: 'It looks brown.' })).toBeVisible();
@@ -149,12 +149,12 @@ test('splinters along an edge are counted off a photo by its length, taken over,
   await accessible(page);
   // A tablet that is turned loses nothing of it.
   await page.setViewportSize({ width: 390, height: 844 });
-  await expect(dialog).toContainText('Splinters: 3');
+  await expect(dialog).toContainText('Tear-out: 3');
   await page.setViewportSize({ width: 1280, height: 800 });
   // Half as long, all that is on it is half as large.
   await length.fill('100');
   await length.press('Enter');
-  await expect(dialog).toContainText(/Splinters: 3, .* the worst reaches 1\.[12]\d? mm into the face\./);
+  await expect(dialog).toContainText(/Tear-out: 3, .* The worst reaches 1\.[12]\d? mm into the face\./);
   await dialog.getByRole('button', { name: 'Yes, some' }).click();
   await expect(
     page.getByRole('group', { name: /^Tear-out, underside/ }).getByRole('button', { name: 'some' }),
@@ -167,7 +167,7 @@ test('splinters along an edge are counted off a photo by its length, taken over,
     .setInputFiles(await edgePhoto(page, splinters, true));
   await expect(dialog.getByRole('heading', { name: 'It looks clean.' })).toBeVisible();
   await dialog.getByRole('checkbox', { name: 'The face lies below the edge' }).check();
-  await expect(dialog).toContainText(/Splinters: 3, .* the worst reaches 2\.[0-2]\d? mm into the face\./);
+  await expect(dialog).toContainText(/Tear-out: 3, .* The worst reaches 2\.[0-2]\d? mm into the face\./);
   await dialog.getByRole('link', { name: 'Diagnose this' }).click();
   const seen = page.getByRole('region', { name: 'Signs' });
   await expect(seen.getByRole('button', { name: 'Tear-out on both faces' })).toBeVisible();

@@ -25,7 +25,7 @@ test('without the server the pages open, say how old they are, and a cut is run 
   await context.setOffline(true);
   await page.goto('/');
   await expect(h1).toHaveText('Plough');
-  await expect(away).toContainText(/What you see is from \d{1,2} \w+ \d{4}/);
+  await expect(away).toContainText(/Showing data from \d{1,2} \w+ \d{4}/);
   await accessible(page);
   await page.getByRole('link', { name: 'Bench' }).click();
   await expect(page.getByRole('region', { name: 'Long Table' })).toBeVisible();
@@ -37,12 +37,12 @@ test('without the server the pages open, say how old they are, and a cut is run 
   await page.goto(run);
   await page.getByRole('group', { name: 'Cut edge' }).getByRole('button', { name: 'brown' }).click();
   await page.getByRole('button', { name: 'Cut made' }).click();
-  await expect(page.getByRole('button', { name: '1 cut waits' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '1 cut waiting to send' })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('button', { name: '1 cut waits' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '1 cut waiting to send' })).toBeVisible();
 
   await context.setOffline(false);
-  await expect(page.getByRole('button', { name: '1 cut waits' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: '1 cut waiting to send' })).toHaveCount(0);
   await expect(away).toHaveCount(0);
   const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
     items: { cut: { wall: string } }[];
@@ -65,9 +65,9 @@ test('a cut that nobody looked at is weighed in the browser, as the server weigh
   await page.waitForLoadState('networkidle');
   await context.setOffline(true);
   const away = page.getByRole('status').filter({ hasText: "You're offline." });
-  const worked = away.filter({ hasText: 'worked out here from the saws and blades of then' });
+  const worked = away.filter({ hasText: 'Worked out on this device' });
   await page.reload();
-  await expect(away).toContainText('What you see is from');
+  await expect(away).toContainText('Showing data from');
   await expect(worked).toHaveCount(0);
   // What the server said a day before the rack was last seen counts for less than the core here.
   await page.evaluate(
@@ -141,7 +141,7 @@ test('a blade that is in the wash is washed to its end while the server is away'
   await begins('Scrub');
   await begins('Flip');
   await begins('Rinse');
-  await expect(page.getByRole('button', { name: '3 steps wait' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '3 steps waiting to send' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Rinse', level: 1 })).toBeVisible();
   await begins('Dry');
@@ -150,10 +150,10 @@ test('a blade that is in the wash is washed to its end while the server is away'
   await page.getByRole('button', { name: 'Done. Put it back' }).click();
   await expect(page.getByRole('heading', { name: 'Care' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'In progress' }).getByText('Kelpie')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: '6 steps wait' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '6 steps waiting to send' })).toBeVisible();
   await page.waitForTimeout(3000); // what passes before it is sent is no part of the wash
   await context.setOffline(false);
-  await expect(page.getByRole('button', { name: /steps? waits?$/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /steps? waiting to send$/ })).toHaveCount(0);
   const log = (await (await request.get(`/api/v1/log?blade_id=${id}&kind=washed`)).json()) as {
     items: { at: string }[];
   };

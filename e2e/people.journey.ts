@@ -33,7 +33,7 @@ async function signIn(page: Page, name: string) {
   await page.goto(at);
   await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
 }
 
@@ -47,7 +47,7 @@ test('the first owner comes in by the console’s address, once, and keeps recov
   await accessible(page);
   await page.getByLabel('Name', { exact: true }).fill('Maren');
   await page.getByLabel('Password', { exact: true }).fill('a guess of mine');
-  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText("don't match");
 
   await page.goto(first);
@@ -56,7 +56,7 @@ test('the first owner comes in by the console’s address, once, and keeps recov
   await expect(page.getByRole('button', { name: 'Join' })).toBeDisabled();
   await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
   await page.getByRole('button', { name: 'Join' }).click();
-  await expect(page.getByRole('heading', { name: 'People' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'People', exact: true })).toBeVisible();
   await expect(page.getByRole('rowheader', { name: /Maren owner/ })).toBeVisible();
   // She is the only owner: she is reminded here, and asked once beside the first answer.
   await expect(page.getByText('You are the only owner, with a password alone.')).toBeVisible();
@@ -72,7 +72,7 @@ test('the first owner comes in by the console’s address, once, and keeps recov
 
   const late = await elsewhere(browser);
   await late.goto(first);
-  await expect(late.getByRole('alert')).toContainText('leads nowhere');
+  await expect(late.getByRole('alert')).toContainText('no longer works');
   await late.context().close();
 
   await page.goto(`${at}/me`);
@@ -177,7 +177,7 @@ test('at a tablet a name is tapped, with its PIN, and what is logged is by it', 
   const pad = page.getByRole('dialog', { name: 'PIN' });
   for (const d of '2580') await pad.getByRole('button', { name: d, exact: true }).click();
   await accessible(page);
-  await pad.getByRole('button', { name: 'OK' }).click();
+  await pad.getByRole('button', { name: 'Confirm' }).click();
   await expect(hands).toContainText('Back to the names');
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
@@ -265,7 +265,7 @@ const rows = async (page: Page, limit = 1) =>
   ).items;
 const newest = async (page: Page) => (await rows(page))[0];
 
-const waits = (page: Page) => page.getByRole('button', { name: '1 cut waits' });
+const waits = (page: Page) => page.getByRole('button', { name: '1 cut waiting to send' });
 
 /** Logs a cut whose answer is lost, so that it waits. */
 async function cutThatWaits(page: Page) {

@@ -45,7 +45,7 @@ async function told(page: Page, act: () => Promise<unknown>) {
   const answer = page.waitForResponse((r) => r.url().endsWith('/drill-answers'));
   await act();
   const verdict = (await (await answer).json()) as Told;
-  await expect(page.getByText(verdict.right ? 'Right.' : /^Not (so|yet)/).first()).toBeVisible();
+  await expect(page.getByText(verdict.right ? 'Right.' : /^Not (quite|yet)/).first()).toBeVisible();
   for (const said of verdict.says) await expect(page.getByText(said).first()).toBeVisible();
   return verdict;
 }
@@ -98,7 +98,7 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   await expect(page.locator('.torn').first(), 'it breaks out where it is rushed').toBeAttached();
   await page.keyboard.up('ArrowRight');
   await expect(page.locator('.burnt').first(), 'and burns where it stops').toBeAttached();
-  await told(page, () => page.getByRole('button', { name: 'Remove' }).click());
+  await told(page, () => page.getByRole('button', { name: 'Let go' }).click());
 
   await page.getByRole('button', { name: 'Repeat' }).click();
   await page.getByLabel('Step by step, without moving').uncheck();
@@ -110,7 +110,7 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   await page.mouse.move(box.x + 80 + box.width / 5, box.y + 60, { steps: 12 });
   await page.mouse.up();
   await expect(hand).toHaveAttribute('aria-valuetext', /mm cut/);
-  const half = await told(page, () => page.getByRole('button', { name: 'Remove' }).click());
+  const half = await told(page, () => page.getByRole('button', { name: 'Let go' }).click());
   expect(half.right || half.wall!.whole).toBe(false);
 });
 
@@ -173,7 +173,7 @@ test('a blade is read by keyboard: teeth, hook, kerf and the odd tooth', async (
   await edge.focus();
   for (let i = 0; i < hook.blade!.hook_deg; i++) await page.keyboard.press('ArrowRight');
   await accessible(page);
-  expect((await told(page, () => page.getByRole('button', { name: 'OK' }).click())).right).toBe(true);
+  expect((await told(page, () => page.getByRole('button', { name: 'Check' }).click())).right).toBe(true);
 
   const kerf = await open(page, request, 'read/kerf', 5);
   await page.getByLabel('Reading, mm').fill((kerf.face!.shows_mm + 0.2).toFixed(1));
@@ -234,7 +234,7 @@ test('a wall is read: asked, checked, named, and compared with the way of Trace'
   }
   const check = task.fault!.checks[0]!;
   await page.getByRole('button', { name: check.text }).click();
-  await expect(page.getByText(check.found ? 'That shows it' : 'Nothing found')).toBeVisible();
+  await expect(page.getByText(check.found ? 'Found it, or it got better.' : 'Nothing found')).toBeVisible();
   await accessible(page);
   const reason = task.choices[0]!;
   const verdict = await told(page, () =>
@@ -279,7 +279,7 @@ test('a reason is tried with its handle, reached from a word and from a blade th
     .or(page.getByRole('link', { name: 'heat', exact: true }))
     .first()
     .click();
-  await expect(page).toHaveURL(/learn\/why\/heat/);
+  await expect(page).toHaveURL(/practice\/why\/heat/);
   const heat = page.locator('dd').first();
   await expect(heat).toHaveText(/^[\d.]+$/); // what stood there before is what waits
   const slow = Number(await heat.textContent());

@@ -2,7 +2,7 @@ import { accessible, expect, moveTo, own, test } from './test';
 
 test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await page.goto('/blades');
-  await expect(page.getByText(/^\d+ on the wall$/)).toBeVisible();
+  await expect(page.getByText(/^\d+ in the rack$/)).toBeVisible();
   await accessible(page);
   // What presses most hangs first and stands large; the one that has the keyboard takes its place.
   const pegs = page.getByRole('list', { name: 'Blades' }).getByRole('listitem');
@@ -18,7 +18,7 @@ test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   for (const name of ['Batten', 'Gallop']) await page.getByRole('checkbox', { name: `Pick ${name}` }).check();
   await expect(page.getByRole('status').filter({ hasText: '2 picked' })).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: 'Wash 2' }).click();
+  await page.getByRole('button', { name: 'Clean 2' }).click();
   await expect(page.getByRole('heading', { name: 'Cleaning', exact: true })).toBeVisible();
   await expect(page).toHaveURL(/care\/wash\?b=.*&b=/);
   await page.goBack();
@@ -74,7 +74,7 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   await size.fill('160');
   await page.getByRole('combobox', { name: 'Grind' }).click();
   await page.getByRole('option', { name: 'ATB+R (alternate top bevel with raker)' }).click();
-  await page.getByRole('button', { name: /Nothing written on it/ }).click();
+  await page.getByRole('button', { name: /Nothing printed on it/ }).click();
   await page.getByRole('textbox', { name: 'Teeth in one group' }).fill('5');
   await page.getByRole('textbox', { name: 'Groups' }).fill('8');
   const groups = page.getByRole('region', { name: 'Teeth, by groups' });
@@ -89,14 +89,14 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   await expect(page.getByText('would rub').first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Add blade' })).toBeDisabled();
   await page.getByRole('textbox', { name: 'Plate', exact: true }).fill('2.2');
-  await expect(page.getByText('12.57 mm from tip to tip')).toBeVisible();
+  await expect(page.getByText('Tooth spacing 12.57 mm')).toBeVisible();
   await page.getByRole('button', { name: 'Add blade' }).click();
   await expect(page.getByRole('heading', { name: 'Marionette' })).toBeVisible();
   await expect(page.getByText('40, 12.57 mm apart')).toBeVisible();
 
   await page.getByRole('link', { name: 'Edit' }).click();
   await page.getByRole('textbox', { name: 'Location' }).fill('peg 12');
-  const at = page.url().replace('/edit', '').replace('/rack/', '/api/v1/blades/');
+  const at = page.url().replace('/edit', '').replace('/blades/', '/api/v1/blades/');
   const { id, version, name } = (await (await request.get(at)).json()) as Record<string, unknown>;
   const other = {
     name,
@@ -125,7 +125,7 @@ test('a blade is read off its steel, added, edited by two people, and retired', 
   await page.getByRole('combobox', { name: 'Why' }).click();
   await page.getByRole('option', { name: 'cracked plate' }).click();
   await page.getByRole('button', { name: 'Retire' }).click();
-  await expect(page.getByText('It is not offered for any cut.')).toBeVisible();
+  await expect(page.getByText("It isn't offered for any cut.")).toBeVisible();
   await expect(page.getByRole('listitem').first()).toContainText('Retired: cracked plate');
 });
 
@@ -139,7 +139,7 @@ test('a file with two bad rows is shown row by row before anything is saved', as
   await page
     .getByLabel('Rack file')
     .setInputFiles({ name: 'new.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await expect(page.getByText('1 to add, 0 to change, 0 the same, 2 refused')).toBeVisible();
+  await expect(page.getByText('1 to add, 0 to change, 0 the same, 2 rejected')).toBeVisible();
   const rows = page.getByRole('list', { name: 'Rows of the file' }).getByRole('listitem');
   await expect(rows.nth(1)).toContainText('would rub');
   await expect(rows.nth(2)).toContainText('"wide" is not a length');
@@ -154,7 +154,7 @@ test('a file with two bad rows is shown row by row before anything is saved', as
   );
   await page.getByRole('button', { name: 'Save 1 row' }).click();
   await again;
-  await expect(page.getByRole('alert')).toContainText('nothing was saved');
+  await expect(page.getByRole('alert')).toContainText('Nothing was saved');
   // A journey beside this one may change it too.
   await expect(async () => {
     await page.getByRole('button', { name: 'Save 1 row' }).click({ timeout: 5000 });
@@ -185,7 +185,7 @@ test('a wall of two thousand blades is drawn in windows and searched at once', a
   }));
   await page.route('**/api/v1/blades?*', (route) => route.fulfill({ json: { items: many } }));
   await page.goto('/blades');
-  await expect(page.getByText('2000 on the wall')).toBeVisible();
+  await expect(page.getByText('2000 in the rack')).toBeVisible();
   const pegs = page.getByRole('list', { name: 'Blades' }).getByRole('listitem');
   await expect(pegs.first()).toHaveAttribute('aria-setsize', '2000');
   expect(await pegs.count()).toBeLessThan(60);
@@ -224,7 +224,7 @@ test('a saw is put in, held to its own tolerances, and taken out again', async (
   await page.getByRole('combobox', { name: 'Why' }).click();
   await page.getByRole('option', { name: 'lost' }).click();
   await page.getByRole('button', { name: 'Retire' }).click();
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Saws' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Prompter' })).toHaveCount(0);
 });
 
@@ -294,7 +294,7 @@ test('a saw from its plate, blades from the tray, and the first answer, in seven
   const diameter = page.getByRole('textbox', { name: 'Blade diameter' });
   await diameter.fill('7 1/4"');
   await diameter.press('Enter');
-  await expect(page.getByText('Guessed until you look: arbor 15.88 mm, blade up to 62')).toBeVisible();
+  await expect(page.getByText('Assumed for now: arbor 15.88 mm, blade up to 62')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Add saw' }).click();
   const tray = page.getByRole('list', { name: 'Usual blades of Circular saw' });
@@ -352,7 +352,7 @@ test('what would be lost is asked about first', async ({ page, request }) => {
   await page.goto(`/blades/${id}/edit`);
   await name.fill('Nobody');
   await page.getByRole('link', { name: '‹ Heirloom' }).click();
-  await asked.getByRole('button', { name: 'Cancel' }).click();
+  await asked.getByRole('button', { name: 'Leave' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Heirloom' })).toBeVisible();
   // A wash that is given up by a slip goes on.
   const begun = await request.post('/api/v1/washes', {
@@ -364,11 +364,11 @@ test('what would be lost is asked about first', async ({ page, request }) => {
   const give = page.getByRole('button', { name: 'Stop cleaning' });
   const sure = page.getByRole('dialog', { name: 'Stop cleaning?' });
   await give.click();
-  await sure.getByRole('button', { name: 'Keep' }).click();
+  await sure.getByRole('button', { name: 'Cancel' }).click();
   await expect(sure).toHaveCount(0);
   expect((await request.get(`/api/v1/washes/${wash}`)).status()).toBe(200);
   await give.click();
-  await sure.getByRole('button', { name: 'Discard' }).click();
+  await sure.getByRole('button', { name: 'Stop cleaning' }).click();
   await expect(page).toHaveURL('/care');
   expect((await request.get(`/api/v1/washes/${wash}`)).status()).toBe(404);
 });

@@ -18,7 +18,7 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   // What fails a hard rule cannot be mounted.
   await saw.getByRole('button', { name: 'Mount blade' }).click();
   await page.getByRole('menuitem', { name: /^Curtain/ }).click();
-  await expect(saw.getByText(/Curtain may not go on Walker/)).toBeVisible();
+  await expect(saw.getByText(/Curtain can't be mounted on Walker/)).toBeVisible();
   await saw.getByRole('button', { name: 'Mount blade' }).click();
   await page.getByRole('menuitem', { name: /^Ragman/ }).click();
 
@@ -129,7 +129,7 @@ test('a heel is typed in inches by a gauge that presses Enter, and kept', async 
   await page.keyboard.type('0.016');
   await page.keyboard.press('Enter');
   const found = page.getByRole('region', { name: 'Result' });
-  await expect(found).toContainText('The rear of the blade leans 0.0060" toward the fence');
+  await expect(found).toContainText('The blade toes in 0.0060" toward the fence');
   await expect(found).toContainText('at the bolt');
   await accessible(page);
   await page.getByRole('combobox', { name: 'Miter slot' }).click();
@@ -169,7 +169,7 @@ test('readings that are taken while the server is away wait, and are kept once w
   }
   await expect(page.getByText('Save them anyway')).toBeVisible();
   await page.getByRole('button', { name: 'Save to log' }).click();
-  const waiting = page.getByRole('button', { name: '1 session waits' });
+  const waiting = page.getByRole('button', { name: '1 session waiting to send' });
   await expect(waiting).toBeVisible();
   await waiting.click();
   await expect(page.getByRole('dialog', { name: 'Waiting to send' })).toContainText(
@@ -190,16 +190,16 @@ test('run-out with the stand-in finds what it hides, arbor and blade apart', asy
   await page.getByRole('combobox', { name: 'Steps around' }).click();
   await page.getByRole('option', { name: '6', exact: true }).click();
   const dial = page.getByRole('region', { name: 'Gauge dial' });
-  await expect(dial).toContainText('a stand-in');
+  await expect(dial).toContainText('simulated');
   const readings = page.getByRole('list', { name: 'Readings' }).getByRole('listitem');
   for (const round of [0, 1]) {
     for (let i = 0; i < 6; i++) {
-      await dial.getByRole('button', { name: 'Set it' }).click();
+      await dial.getByRole('button', { name: 'Move it there' }).click();
       await page.waitForTimeout(350);
       await dial.getByRole('button', { name: 'Capture' }).click();
       if (i < 5) await expect(readings).toHaveCount(i + 1);
     }
-    if (round === 0) await page.getByRole('button', { name: /Turned half round/ }).click();
+    if (round === 0) await page.getByRole('button', { name: /Turned half a turn/ }).click();
   }
   // Hidden: 0.02 mm stays with the arbor, 0.05 mm travels with the blade; one reading is noisy by 0.002.
   const value = async (name: string) =>
@@ -225,7 +225,7 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   await page.getByRole('textbox', { name: 'Reading: Left 1' }).focus();
   await page.keyboard.press('ControlOrMeta+v');
   const found = page.getByRole('region', { name: 'Result' });
-  await expect(found).toContainText('Tooth 23 stands out');
+  await expect(found).toContainText('Tooth 23 sticks out');
   await expect(found).toContainText('marks 0.88 mm apart');
   await expect(page.getByRole('img', { name: 'Left side: 60 teeth, poor, 1 standing out' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Compare with' }).click();
@@ -244,7 +244,7 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   expect(file.suggestedFilename()).toBe('clearance.csv');
   await page.getByRole('button', { name: 'Measure again' }).click();
   await page.getByLabel('Readings file').setInputFiles(await file.path());
-  await expect(found, 'a file that was saved comes back the same').toContainText('Tooth 23 stands out');
+  await expect(found, 'a file that was saved comes back the same').toContainText('Tooth 23 sticks out');
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('textbox', { name: 'Reading: Left 58' }).fill('9.5');
   await page.keyboard.press('Enter');

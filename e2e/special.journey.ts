@@ -40,7 +40,7 @@ test('a saw with a sliding carriage and a scoring blade: the cut rides on the on
   await choose(page, 'Guide', 'the sliding carriage');
   await expect(page).toHaveURL(/carriage=true/);
   await page.getByRole('button', { name: 'Guide', exact: true }).click();
-  await expect(page.getByText('Clamp the work to the carriage')).toBeVisible();
+  await expect(page.getByText('Clamp the stock to the carriage')).toBeVisible();
   await accessible(page);
   await page.goto(`/align?saw=${id}`);
   await expect(page.getByRole('list', { name: /Measurements/ })).toContainText('Scoring blade');

@@ -26,13 +26,13 @@ test('one spot of scorch: hands were moved', async ({ page }) => {
   await accessible(page);
   await page.getByRole('button', { name: 'Better', exact: true }).first().click();
   await page.getByRole('button', { name: /^Good. The cause was/ }).click();
-  await expect(page.getByText(/^It was: .*A good test cut proved it\.$/)).toBeVisible();
+  await expect(page.getByText(/^Cause: .*A good test cut proved it\.$/)).toBeVisible();
   await page.goto('/log');
   await expect(
     page
       .getByRole('region', { name: 'Rows' })
       .getByRole('listitem')
-      .filter({ hasText: 'A fault was traced' })
+      .filter({ hasText: 'Fault diagnosed' })
       .first(),
   ).toBeVisible();
 });
@@ -53,7 +53,7 @@ test('the fence wall black with arcs: it stops, and asks for a dial before any c
   await expect(next).not.toContainText('Same cut');
   await accessible(page);
   await yes(page, 'Burn marks on both cut edges');
-  await expect(page.getByText('both walls, or only one?')).toBeVisible();
+  await expect(page.getByText('Both edges, or only one?')).toBeVisible();
 });
 
 test('furry ply: the insert or the teeth, and one that could not be done is left out', async ({
@@ -76,7 +76,7 @@ test('furry ply: the insert or the teeth, and one that could not be done is left
   await next.getByRole('button', { name: "Can't check" }).click();
   await expect(page.getByRole('region', { name: 'Checks done' })).toContainText('could not be done');
   await expect(next).not.toHaveText(first!);
-  await expect(page.getByRole('region', { name: 'The piece' })).toContainText('face with tear-out');
+  await expect(page.getByRole('region', { name: 'The piece' })).toContainText('Face with tear-out');
   await accessible(page);
 });
 

@@ -75,7 +75,7 @@ var sheets = map[material.Kind]Sheet{
 	material.CementBoard: {
 		Blade:      say.Of("A few-toothed blade set aside for dirty work, or a diamond wheel in a saw that allows it. For larger amounts, score and snap instead."),
 		Feed:       say.Of("Feed slowly, outdoors or with good dust extraction."),
-		Protection: say.All("Wear a dust mask for silica. This dust stays in the lungs.", "Blow out the saw afterwards; the dust eats bearings."),
+		Protection: say.All("Wear a dust mask for silica. This dust stays in the lungs.", "Blow the dust out of the saw when you are done. It wears out bearings."),
 		Never:      say.All("Never use a blade you use for wood. One cut ruins it."),
 	},
 	material.Mineral: {

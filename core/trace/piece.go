@@ -20,7 +20,7 @@ func Piece(signs []string, finish string) []string {
 	add(scorched && !seenBy, "Burned edge: leave it if it is glued or out of sight. Glue holds on a wiped brown edge, not on black char.")
 	add(scorched && seenBy, "Burned edge: remove it with a card scraper or a light pass over the jointer. Sanding polishes the burn before it removes it.")
 	add(seen("marks-once-per-turn", "marks-rear-arcs", "marks-waves", "walls-fuzzy") && seenBy, "Marked edge: plane or scrape it. Leave half a millimeter for that on the next piece.")
-	add(seen("splinter-exit-face", "splinter-both-faces") && seenBy, "Face with tear-out: turn it inward, or cut it again with the line scored. Glue down loose splinters. ")
+	add(seen("splinter-exit-face", "splinter-both-faces") && seenBy, "Face with tear-out: turn it inward, or cut it again with the line scored. Glue down what is loose.")
 	add(seen("splinter-exit-face", "splinter-both-faces") && !seenBy, "Face with tear-out: leave it, or hide it with a chamfer.")
 	add(seen("splinter-end-edge"), "Broken end: leave the piece long and trim that end last.")
 	add(seen("end-not-square", "end-not-plumb", "cut-crooked"), "Crooked end: recut it once the saw is set right. Sanding won't make it square.")

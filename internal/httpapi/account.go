@@ -145,7 +145,7 @@ func (s *server) EnterShop(ctx context.Context, r contract.EnterShopRequestObjec
 func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObject) (contract.FoundShopResponseObject, error) {
 	v := visitOf(ctx)
 	if v == nil || v.person == nil {
-		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("another shop is founded by somebody who has signed in, since it is theirs; without that a server has one shop, named by CORTE_SHOP")}
+		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("sign in to create another shop. Without sign-in a server has one shop, named by CORTE_SHOP")}
 	}
 	sh, err := s.Service.People.Found(account.Apart(ctx), request.Shop(ctx), r.Body.Key, r.Body.Name, *v.person)
 	return contract.FoundShop200JSONResponse{ID: sh.ID, Name: sh.Name}, err

@@ -481,7 +481,7 @@ func signing(next contract.StrictHandlerFunc, call string) contract.StrictHandle
 		}
 		if said != nil && *said != "" && *said != name {
 			if actor.Role != record.Owner {
-				return nil, &refusal.Error{Reason: refusal.Forbidden, Field: "by", What: say.Of("you are signed in as %s, and only an owner can log for somebody else. Nothing was saved; sign in as %s, or log it as your own", say.Word(name), say.Word(*said))}
+				return nil, &refusal.Error{Reason: refusal.Forbidden, Field: "by", What: say.Of("you are signed in as %s, and only an owner can log for another person. Nothing was saved. Sign in as %s, or log it as your own", say.Word(name), say.Word(*said))}
 			}
 			name = *said + ", logged by " + name
 		}

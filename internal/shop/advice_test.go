@@ -84,7 +84,7 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	}
 	led := 0
 	for _, o := range whole.Options {
-		if o.Change == nil || !strings.HasPrefix(o.Change.Text.String(), "take ") {
+		if o.Change == nil || !strings.HasPrefix(o.Change.Text.String(), "use ") {
 			continue
 		}
 		led++

@@ -4991,7 +4991,7 @@ type Plan struct {
 	ShowFace PlanShowFace `json:"show_face"`
 	Stopped  []Stopped    `json:"stopped"`
 
-	// Sure How well the material's figures are known: "from the table", or from how many cuts here.
+	// Sure How well the material's figures are known: "as far as the table knows", or from how many cuts here.
 	Sure string `json:"sure"`
 
 	// Swap Whether to change the blade, in minutes over all pieces.

@@ -81,7 +81,7 @@ func (s Station) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport, 
 		return SurveyReport{b, e, *d.Survey, surveyOf(*d.Survey).Report(care.Subject{
 			Teeth: b.Teeth, Price: b.Price, Sharpen: sh.Sharpening, Left: left, Years: e.At.Sub(since).Hours() / (24 * 365.25), Throwaway: b.Throwaway})}, nil
 	}
-	return out, &refusal.Error{Reason: refusal.Missing, Field: "id", What: say.Of("nobody has surveyed this blade yet")}
+	return out, &refusal.Error{Reason: refusal.Missing, Field: "id", What: say.Of("this blade hasn't been inspected yet")}
 }
 
 // surveysLookedAt is how many look-overs are gone through for a survey.

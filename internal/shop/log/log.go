@@ -64,7 +64,7 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 		return tx.Learn(ctx, shop, d.Material)
 	})
 	if store.IsDuplicate(err) {
-		return row, &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this row is struck out already")}
+		return row, &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this entry is already deleted")}
 	}
 	return out, err
 }

@@ -55,7 +55,7 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 	if err != nil {
 		return Mounting{}, refusal.NotThere(err, "blade_id", "blade")
 	}
-	if err := shopchoose.MayGoOn(b, choose.MountStops(b.Blade, w.Saw), say.Of("go on %s", say.Word(w.Name))); err != nil {
+	if err := shopchoose.MayGoOn(b, choose.MountStops(b.Blade, w.Saw), say.Of("be mounted on %s", say.Word(w.Name))); err != nil {
 		return Mounting{}, err
 	}
 	if groove != nil {

@@ -317,7 +317,7 @@ func (s Station) invite(ctx context.Context, shop, id uuid.UUID, kept time.Durat
 			return refusal.NotThere(err, "id", "person")
 		}
 		if m.Person != nil {
-			return &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("%s has a sign-in already; who cannot get in any more has recovery codes, or is let go and added anew", say.Word(m.Name))}
+			return &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("%s already has a sign-in. If they can't sign in, they use a recovery code, or you remove them and add them again", say.Word(m.Name))}
 		}
 		if err := tx.EndPassesOf(ctx, shop, id, s.Now(), false); err != nil {
 			return err
@@ -425,7 +425,7 @@ func (s Station) Found(ctx context.Context, in, key uuid.UUID, name string, by s
 // unnamed is what an owner is called whose name nobody knows yet.
 const unnamed = "Owner"
 
-var errInvitation = &refusal.Error{Reason: refusal.Missing, Field: "", What: say.Of("this invitation leads nowhere: it was used, withdrawn, or is too old; ask whoever sent it for a new one")}
+var errInvitation = &refusal.Error{Reason: refusal.Missing, Field: "", What: say.Of("this invitation no longer works. It was used, revoked or is too old. Ask for a new one")}
 
 // An Invitation is what one is invited to.
 type Invitation struct {

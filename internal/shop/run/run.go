@@ -97,7 +97,7 @@ func (s Station) signedOff(ctx context.Context, shop uuid.UUID, made CutMade, w 
 	case made.Sent.Waited > atOnce || found[0].Verdict != verdict.Stop:
 		return noted("Not signed off for it.", made.Note), nil
 	}
-	return "", &refusal.Error{Reason: refusal.Forbidden, Field: "cut.stood_by", What: say.Of("%s Where somebody who is stands by, say so.", found[0].Why)}
+	return "", &refusal.Error{Reason: refusal.Forbidden, Field: "cut.stood_by", What: say.Of("%s If a person who is signed off stands by, say so.", found[0].Why)}
 }
 
 // atOnce is how long what is logged at once may be on its way.

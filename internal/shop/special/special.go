@@ -54,7 +54,7 @@ func (s Station) Plan(ctx context.Context, shop, sawID uuid.UUID, blade *uuid.UU
 		if err != nil {
 			return Plan{}, refusal.NotThere(err, "blade_id", "blade")
 		}
-		if err := shopchoose.MayGoOn(b, choose.MountStops(b.Blade, w.Saw), say.Of("go on %s", say.Word(w.Name))); err != nil {
+		if err := shopchoose.MayGoOn(b, choose.MountStops(b.Blade, w.Saw), say.Of("be used on %s", say.Word(w.Name))); err != nil {
 			return Plan{}, err
 		}
 		ask.Blade, out.Blade = b.Blade, &b

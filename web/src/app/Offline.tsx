@@ -1,4 +1,5 @@
 /** Said over the place bar while the server does not answer: how old what is shown is. */
+import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
@@ -13,6 +14,10 @@ export function Offline() {
   const { moment } = useDates();
   useShelf();
   useEffect(() => waitForServer(cache), [cache]);
+  const from = away ? moment(away.from) : '';
+  const shown = away?.here
+    ? t`Worked out on this device with data from ${from}.`
+    : t`Showing data from ${from}.`;
   return (
     <Box role="status">
       {away && (
@@ -28,8 +33,7 @@ export function Offline() {
           }}
         >
           <Trans>
-            <b>You're offline.</b> Showing data from {moment(away.from)}. Anything you log is saved here and
-            sent when you're back online.
+            <b>You're offline.</b> {shown} Anything you log is saved here and sent when you're back online.
           </Trans>
         </Box>
       )}

@@ -45,7 +45,7 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
             <PlaceLink to={p.to + search} here={p === here} current={p === here && p.to === pathname}>
               {p.name}
             </PlaceLink>
-            {roomy && p === here && p.rooms.length > 1 && (
+            {roomy && p === here && p.rooms.length > 0 && (
               <Box component="ul" sx={{ m: 0, p: 0, pr: 1, display: 'flex' }}>
                 {p.rooms.map((r) => (
                   <Box component="li" key={r.to} sx={{ display: 'flex' }}>

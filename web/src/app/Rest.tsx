@@ -25,7 +25,7 @@ export function Rest({ shop, roomy, search, onGo }: Props) {
       <Whoever onGo={onGo} />
       {!roomy &&
         places
-          .filter((p) => p.rooms.length > 1)
+          .filter((p) => p.rooms.length > 0)
           .map((p) => <Row key={p.to} name={p.name} rooms={p.rooms} search={search} onGo={onGo} />)}
       {rest.map((r) => (
         <Row key={r.to} rooms={[r]} search={search} onGo={onGo} />

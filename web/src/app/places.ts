@@ -7,7 +7,7 @@ export interface Room {
 }
 
 export interface Place extends Room {
-  rooms: Room[]; // itself first
+  rooms: Room[]; // besides itself
   under: string[]; // where its other pages stand
 }
 
@@ -16,7 +16,6 @@ export const places: Place[] = [
     to: '/',
     name: t`Cut`,
     rooms: [
-      { to: '/', name: t`Cut` },
       { to: '/groove', name: t`Groove` },
       { to: '/groove/joints', name: t`Joint` },
       { to: '/special', name: t`Special` },
@@ -24,21 +23,17 @@ export const places: Place[] = [
     ],
     under: ['/card', '/groove', '/special', '/run', '/trial'],
   },
-  { to: '/jobs', name: t`Jobs`, rooms: [{ to: '/jobs', name: t`Jobs` }], under: ['/jobs'] },
+  { to: '/jobs', name: t`Jobs`, rooms: [], under: ['/jobs'] },
   {
     to: '/saws',
     name: t`Saws`,
-    rooms: [
-      { to: '/saws', name: t`Saws` },
-      { to: '/align', name: t`Align` },
-    ],
+    rooms: [{ to: '/align', name: t`Align` }],
     under: ['/saws', '/align', '/mount'],
   },
   {
     to: '/blades',
     name: t`Blades`,
     rooms: [
-      { to: '/blades', name: t`Blades` },
       { to: '/care', name: t`Care` },
       { to: '/buy', name: t`Buy` },
     ],
@@ -47,7 +42,7 @@ export const places: Place[] = [
   {
     to: '/diagnose',
     name: t`Diagnose`,
-    rooms: [{ to: '/diagnose', name: t`Diagnose` }],
+    rooms: [],
     under: ['/diagnose'],
   },
 ];
@@ -72,11 +67,9 @@ export function placeOf(path: string): Place | undefined {
   return best?.place;
 }
 
-/** The room of a place that a page stands in. */
-export function roomOf(place: Place, path: string): Room {
-  const at = place.rooms.filter((r) => (r.to === '/' ? path === '/' : within(path, r.to)));
-  return at.sort((a, b) => b.to.length - a.to.length)[0] ?? place.rooms[0]!;
-}
+/** The room of a place that a page stands in, if it is not the place itself. */
+export const roomOf = (place: Place, path: string): Room | undefined =>
+  place.rooms.filter((r) => within(path, r.to)).sort((a, b) => b.to.length - a.to.length)[0];
 
 /** First words of addresses that pages had once, and what they are now: bookmarks and printed labels have them. */
 export const moved: readonly (readonly [from: string, to: string])[] = [

@@ -10,7 +10,7 @@ import { useRef, useState } from 'react';
 import { useAmend } from '../api/log';
 import type { Amendment, Effort, LogEntry, Units } from '../api/types';
 import { EdgeSample, WallSample } from '../drawings/Sample';
-import { effortWords, splinterWords, wallWords } from '../drawings/words';
+import { effortWords, splinterWords, wallWords } from '../drawings/recordWords';
 import { LineField, NumberField } from '../ui/Fields';
 import { Trouble } from '../ui/Notice';
 import { Pick } from '../ui/Pick';

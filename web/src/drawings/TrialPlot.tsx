@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Trial } from '../api/types';
 import { ink } from './ink';
-import { effortWords, splinterWords, wallWords } from './words';
+import { effortWords, splinterWords, wallWords } from './recordWords';
 
 const W = 250;
 const ROW = 30;

@@ -157,7 +157,7 @@ function Level({ full }: { full: boolean }) {
       )}
       <path d={`M${x - 8} ${top + tall * 0.46}h38`} stroke={ink.accent} strokeWidth={2} />
       <Label x={x + 11} y={top + tall + 20} size={20} within={W}>
-        {full ? 'covered' : t`to here`}
+        {full ? t`covered` : t`to here`}
       </Label>
     </g>
   );

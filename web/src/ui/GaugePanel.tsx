@@ -95,7 +95,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
         </Button>
         {g.state.stand_in && place && (
           <Button variant="outlined" onClick={() => put.mutate({ name: g.state.name, ...place })}>
-            {t`Set it`}
+            {t`Move it there`}
           </Button>
         )}
         {all.length > 1 &&

@@ -47,7 +47,7 @@ function MendDialog({ blade, onClose }: { blade: Blade; onClose: () => void }) {
       <DialogTitle>{t`${blade.name}: repaired and inspected`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          {t`Found: ${blade.condition.unfit}. Sending it out is not enough. Note who repaired it and who inspected it afterwards.`}
+          {t`Found: ${blade.condition.unfit}. Sending it out is not enough. Note who repaired it and who inspected it after the repair.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
           <LineField label={t`Repaired by`} value={mended} most={60} onText={setMended} />

@@ -72,7 +72,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
         {send.error && <Trouble sx={{ mt: 2 }}>{send.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>{t`Keep`}</Button>
+        <Button onClick={onClose}>{t`Cancel`}</Button>
         <Button
           variant="contained"
           disabled={!bounded || input.to === '' || send.isPending}
@@ -99,7 +99,12 @@ export function TakeBack({ id, name }: { id: string; name: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button size="small" variant="outlined" onClick={() => setOpen(true)} aria-label={t`${name} is back`}>
+      <Button
+        size="small"
+        variant="outlined"
+        onClick={() => setOpen(true)}
+        aria-label={t`It's back: ${name}`}
+      >
         {t`It's back`}
       </Button>
       {open && <BackDialog id={id} name={name} onClose={() => setOpen(false)} />}

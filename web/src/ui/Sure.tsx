@@ -27,7 +27,7 @@ export function Sure({ children, asks, goes, yes, onYes, ...button }: Props) {
         <DialogTitle>{asks}</DialogTitle>
         <DialogContent>{goes}</DialogContent>
         <DialogActions>
-          <Button onClick={close} autoFocus>{t`Keep`}</Button>
+          <Button onClick={close} autoFocus>{t`Cancel`}</Button>
           <Button
             color="error"
             variant="outlined"

@@ -22,7 +22,7 @@ export function stretchOf(plan: Pick<Plan, 'cut' | 'feed_length_mm'>, units: Uni
   const within = strokes.filter(
     (s) => (metres * 60) / s > SLOWEST * 1.15 && (metres * 60) / s < FASTEST * 0.9,
   );
-  return { metres, name: t`per stroke`, ticks: within };
+  return { metres, name: t`a stroke`, ticks: within };
 }
 
 /** The ends of every scale of feeds, m/min. */

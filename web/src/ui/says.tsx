@@ -2,7 +2,8 @@
 import { t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { LogEntry, Units } from '../api/types';
-import { effortWords, formWords, noiseWords, retiredWords } from '../drawings/words';
+import { formWords } from '../drawings/words';
+import { effortWords, noiseWords, retiredWords } from '../drawings/recordWords';
 import { formatFigure, formatLength, formatRun, formatSetting, formatThin, trim } from '../measure/format';
 
 const cutWords = { rip: t`Ripped`, crosscut: t`Crosscut`, sheet: t`Cut sheet of` } as const;

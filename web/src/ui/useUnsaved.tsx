@@ -35,7 +35,7 @@ export function useUnsaved(changed: boolean): Unsaved {
         <DialogTitle>{t`Leave without saving?`}</DialogTitle>
         <DialogContent>{t`Your changes aren't saved yet.`}</DialogContent>
         <DialogActions>
-          <Button color="error" onClick={() => leaving.proceed?.()}>{t`Cancel`}</Button>
+          <Button color="error" onClick={() => leaving.proceed?.()}>{t`Leave`}</Button>
           <Button variant="contained" autoFocus onClick={() => leaving.reset?.()}>{t`Stay here`}</Button>
         </DialogActions>
       </Dialog>

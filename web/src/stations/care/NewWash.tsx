@@ -9,7 +9,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/care';
 import type { WashAsk } from '../../api/types';
 import { useBy } from '../../api/session';
-import { coatingWords } from '../../drawings/words';
+import { coatingWords } from '../../drawings/recordWords';
 import { WashView } from '../../drawings/WashView';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';

@@ -57,7 +57,7 @@ const steps: Step[] = [
           choices={[
             ['none', t`None`],
             ['light', t`A little`],
-            ['caked', t`Caked`],
+            ['caked', t`A thick coat`],
           ]}
           onPick={(pitch) => set({ pitch })}
         />

@@ -141,7 +141,7 @@ export function Wash() {
             disabled={busy}
             asks={t`Stop cleaning?`}
             goes={t`Nothing is logged. The blades count as not cleaned.`}
-            yes={t`Discard`}
+            yes={t`Stop cleaning`}
             onYes={() => drop.mutate(id, { onSuccess: () => void go('/care') })}
           >
             {t`Stop cleaning`}

@@ -313,7 +313,7 @@ function RunIt({
         </Button>
       ) : (
         <Button component={Link} to={to} variant="contained" sx={{ px: { xs: 2.5, sm: 4 }, fontSize: 17 }}>
-          {t`Run`}
+          {t`Run this cut`}
         </Button>
       )}
     </>

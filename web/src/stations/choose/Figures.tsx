@@ -157,7 +157,7 @@ export function AllFigures({
         value={percent(setting.load)}
         note={t`of ${trim(plan.power_limit_w, 0)} W`}
       />
-      <Figure name={t`burn risk`} term="burn-risk" value={burn(setting.burn)} note={t`burn risk`} />
+      <Figure name={t`burn risk`} term="burn-risk" value={burn(setting.burn)} note={t`of cuts like this`} />
       {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
         <Figure
           name={t`tooth marks`}

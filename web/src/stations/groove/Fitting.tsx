@@ -13,7 +13,7 @@ import { useMaterials } from '../../api/shop';
 import type { Groove, Splinters, Units, Wall } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
 import { GrooveSection } from '../../drawings/GrooveSection';
-import { splinterWords } from '../../drawings/words';
+import { splinterWords } from '../../drawings/recordWords';
 import { formatLength, formatSetting, formatThin } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
 import { NumberField } from '../../ui/Fields';

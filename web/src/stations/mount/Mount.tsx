@@ -180,7 +180,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         sx={{ alignSelf: 'center' }}
         asks={t`Stop mounting?`}
         goes={t`Nothing is logged. Don't leave the saw half done: the next person sees a blade that looks ready.`}
-        yes={t`Discard`}
+        yes={t`Stop mounting`}
         onYes={() => void drop.mutateAsync(m.id).then(toBench, () => undefined)}
       >
         {t`Stop mounting`}

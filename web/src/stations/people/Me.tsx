@@ -264,7 +264,7 @@ function Pin({ set }: { set: boolean }) {
           )
         }
       >
-        {t`Set it`}
+        {t`Set PIN`}
       </Button>
     </Part>
   );

@@ -66,7 +66,7 @@ export function FeedIt({ board, told, busy, onAnswer }: Taking & { board: Practi
       <Box
         sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 48, mt: 1 }}
       >
-        {hand.pushing && <Button variant="outlined" onClick={hand.letGo}>{t`Remove`}</Button>}
+        {hand.pushing && <Button variant="outlined" onClick={hand.letGo}>{t`Let go`}</Button>}
         <FormControlLabel
           control={<Checkbox checked={blind} onChange={(e) => setBlind(e.target.checked)} />}
           label={t`Hide the numbers`}

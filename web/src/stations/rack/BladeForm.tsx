@@ -10,14 +10,8 @@ import { usePreferences } from '../../ui/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { EndView } from '../../drawings/EndView';
 import { TeethStrip } from '../../drawings/TeethStrip';
-import {
-  carbideWords,
-  coatingWords,
-  grindWords,
-  gulletWords,
-  makeWords,
-  keptForWords,
-} from '../../drawings/words';
+import { grindWords, makeWords } from '../../drawings/words';
+import { carbideWords, coatingWords, gulletWords, keptForWords } from '../../drawings/recordWords';
 import { formatLength, formatThin } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';

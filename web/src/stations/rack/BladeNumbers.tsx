@@ -2,7 +2,8 @@
 import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Blade, Units } from '../../api/types';
-import { coatingWords, grindWords, keptForWords, makeWords, upper } from '../../drawings/words';
+import { grindWords, makeWords, upper } from '../../drawings/words';
+import { coatingWords, keptForWords } from '../../drawings/recordWords';
 import type { TermId } from '../../drawings/TermPicture';
 import { formatLength, formatRun, formatThin, trim } from '../../measure/format';
 import { Term } from '../../ui/Term';

@@ -39,7 +39,12 @@ export function Labels() {
       sx={{ px: { xs: 2, md: 3 }, py: 2, '@media print': { p: 0, '& .screen': { display: 'none' } } }}
     >
       <Box className="screen">
-        <Button component={Link} to={`/blades${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Blades`}</Button>
+        <Button
+          component={Link}
+          to={`/blades${search}`}
+          size="small"
+          sx={{ ml: -0.75 }}
+        >{t`‹ Blades`}</Button>
         <Typography variant="h1">{t`Labels`}</Typography>
         <Typography sx={{ my: 1, maxWidth: 640 }}>
           {t`Twenty-four per A4 sheet, with a code that opens the blade's page. Print at 100 % without added margins.`}

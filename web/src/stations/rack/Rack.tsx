@@ -20,7 +20,8 @@ import { usePhone } from '../../ui/phone';
 import { usePreferences } from '../../ui/preferences';
 import { BladeHero } from '../../drawings/BladeHero';
 import { LifeChart } from '../../drawings/LifeChart';
-import { keptForWords, specOf } from '../../drawings/words';
+import { specOf } from '../../drawings/words';
+import { keptForWords } from '../../drawings/recordWords';
 import { ActionBar } from '../../ui/ActionBar';
 import { Stands } from '../../ui/Condition';
 import { SelectField } from '../../ui/Fields';
@@ -163,7 +164,7 @@ export function Rack() {
             '& > div': { width: 'max-content' },
           }}
         >
-          <Segments label={t`Put back`} value={order} choices={orders} onChoose={setOrder} />
+          <Segments label={t`Sort`} value={order} choices={orders} onChoose={setOrder} />
         </Box>
       </Box>
       {blades.data && found.length === 0 && (
@@ -296,7 +297,7 @@ function More({
       <Button
         variant="outlined"
         aria-haspopup="menu"
-        aria-label={t`More`}
+        aria-label={t`More for blades`}
         onClick={(e) => setAnchor(e.currentTarget)}
       >
         {t`More`}

@@ -8,7 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import type { Retirement } from '../../api/types';
-import { retiredWords } from '../../drawings/words';
+import { retiredWords } from '../../drawings/recordWords';
 import { LineField, SelectField } from '../../ui/Fields';
 
 interface Props {

@@ -8,7 +8,7 @@ import { useAddSaw, useChangeSaw, useRetireSaw, useSaw, useSawDraft } from '../.
 import type { Saw, SawInput } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
 import { SawFace } from '../../drawings/SawFace';
-import { sawWords } from '../../drawings/words';
+import { sawWords } from '../../drawings/recordWords';
 import { trim } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';

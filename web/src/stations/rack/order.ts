@@ -1,7 +1,8 @@
 /** How the wall hangs: in one row after another, or under headings. */
 import { t } from '@lingui/core/macro';
 import type { Blade, Saw, Units } from '../../api/types';
-import { keptForWords, upper } from '../../drawings/words';
+import { upper } from '../../drawings/words';
+import { keptForWords } from '../../drawings/recordWords';
 import { formatLength } from '../../measure/format';
 
 export type Order = 'due' | 'size' | 'use' | 'name';

@@ -4,7 +4,8 @@
  * found in 24 teeth.
  */
 import type { Blade } from '../../api/types';
-import { grindShort, grindWords, makeWords, keptForWords } from '../../drawings/words';
+import { grindShort, grindWords, makeWords } from '../../drawings/words';
+import { keptForWords } from '../../drawings/recordWords';
 
 export interface Wanted {
   text: string;

@@ -9,7 +9,7 @@ import { useRef, useState } from 'react';
 import { useKeep } from '../../api/logging';
 import type { Blade, Cut, CutMade, FilledIn, Setting } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
-import { splinterWords } from '../../drawings/words';
+import { splinterWords } from '../../drawings/recordWords';
 import { ActionBar } from '../../ui/ActionBar';
 import { Trouble } from '../../ui/Notice';
 import { Grades, type Said } from './Grades';

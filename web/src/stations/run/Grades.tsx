@@ -6,7 +6,7 @@ import type { Blade, Effort, Noise, Setting, Splinters, Wall } from '../../api/t
 
 import { usePreferences } from '../../ui/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
-import { effortWords, noiseWords, splinterWords, wallWords } from '../../drawings/words';
+import { effortWords, noiseWords, splinterWords, wallWords } from '../../drawings/recordWords';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { OffPhotoButton } from './OffPhoto';

@@ -14,7 +14,7 @@ import type { Splinters, Spot, Units, Wall } from '../../api/types';
 import { usePhone } from '../../ui/phone';
 import { EdgeView } from '../../drawings/EdgeView';
 import { WallView } from '../../drawings/WallView';
-import { splinterWords, wallWords } from '../../drawings/words';
+import { splinterWords, wallWords } from '../../drawings/recordWords';
 import { formatLength, formatThin } from '../../measure/format';
 import { CheckField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
