@@ -41,10 +41,8 @@ test('two cuts are heard, counted and timed, and one tap logs them', async ({ re
     await listening.getByRole('button', { name: 'Stop listening' }).click();
     await expect(listening).not.toContainText('The microphone is on');
     await page.goto(`/blades/${id}`);
-    await page.getByRole('button', { name: /wall brown/ }).click();
-    await expect(
-      page.getByText(/by ear: the saw idled at 41\d\d a minute and turned at 39\d\d/),
-    ).toBeVisible();
+    await page.getByRole('button', { name: /cut edge brown/ }).click();
+    await expect(page.getByText(/By sound: 41\d\d rpm idle, 39\d\d rpm in the cut/)).toBeVisible();
   });
   const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
     items: { cut: { wall: string; pieces: number; effort: string; heard: Record<string, number> } }[];

@@ -29,9 +29,9 @@ test('what to buy next is weighed over the season and over a job, and printed', 
   await page.getByLabel('Veneer 80, Long Table').fill('95');
   await kept;
   await other.getByLabel('Value of an hour').fill('50');
-  await expect(other.getByText('Somebody else has changed this list')).toBeVisible();
+  await expect(other.getByText('Another person changed this list')).toBeVisible();
   await other.getByRole('button', { name: 'Try again' }).click();
-  await expect(other.getByText('Somebody else has changed this list')).toBeHidden();
+  await expect(other.getByText('Another person changed this list')).toBeHidden();
   await other.close();
   await page.reload();
   await expect(page.getByLabel('Value of an hour')).toHaveValue('50');

@@ -51,8 +51,8 @@ for (const addresses of [
       ] as const) {
         await page.setViewportSize({ width, height });
         await expect(page.getByRole('heading').first()).toBeVisible();
-        const wide = await page.evaluate(() => document.documentElement.scrollWidth);
-        expect(wide, `${address} scrolls sideways`).toBeLessThanOrEqual(width);
+        const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
+        await expect.poll(wide, `${address} scrolls sideways`).toBeLessThanOrEqual(width);
         await accessible(page);
       }
     }

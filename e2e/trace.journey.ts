@@ -37,7 +37,7 @@ test('one spot of scorch: hands were moved', async ({ page }) => {
   ).toBeVisible();
 });
 
-test('the fence wall black with arcs: it stops, and asks for a dial before any cut', async ({
+test('the fence cut edge black with arcs: it stops, and asks for a dial before any cut', async ({
   page,
   request,
 }) => {

@@ -148,5 +148,5 @@ func SharpeningsLeft(c Condition, b blade.Blade, carbide float64, before int) (l
 	case carbide > 0:
 		return max(0, int((carbide-leastCarbide)/(perSharpening*takes)+1e-9)), say.Of("from the measured carbide")
 	}
-	return max(0, int(usualSharpenings/takes+0.5)-c.Sharpenings-before), say.Of("good carbide takes about ten")
+	return max(0, int(usualSharpenings/takes+0.5)-c.Sharpenings-before), say.Of("good carbide can be sharpened about ten times")
 }

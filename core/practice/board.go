@@ -112,7 +112,7 @@ func (s Setup) Said() say.Line {
 	pitch := say.Of("clean")
 	switch {
 	case s.State.Pitch >= 2:
-		pitch = say.Of("pitchy")
+		pitch = say.Of("covered with resin")
 	case s.State.Pitch > 0:
 		pitch = say.Of("a little resin")
 	}

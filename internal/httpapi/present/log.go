@@ -183,7 +183,7 @@ func (v Voice) said(kind history.Kind, read func(any) error) (says []string, err
 	case history.KindJudged:
 		var d history.Judged
 		err = read(&d)
-		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "hard to feed", "pitchy": "pitchy", "half-worn": "half worn", "sharp": "sharp", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
+		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "hard to feed", "pitchy": "resin buildup", "half-worn": "half worn", "sharp": "sharp", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
 	case history.KindInspected:
 		var d history.Inspected
 		err = read(&d)

@@ -335,7 +335,9 @@ function Drawing({
       )}
       {movable && through && (
         <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? (roomy ? -6 : -22) : 14)} anchor="end">
-          {`${formatSetting(setting.height_mm - cut.thickness_mm, units)} ${saw.kind === 'table' ? t`proud` : t`through cut`}`}
+          {saw.kind === 'table'
+            ? t`${formatSetting(setting.height_mm - cut.thickness_mm, units)} above`
+            : t`${formatSetting(setting.height_mm - cut.thickness_mm, units)} through`}
         </Label>
       )}
       {movable && onHeight && (

@@ -29,7 +29,7 @@ export function Condition({ condition: c, bare = false }: Props) {
         name={t`Edge ${Math.round(100 * Math.min(9.99, c.wear_share))} % used up`}
         colour={ink.ink}
       />
-      <Box sx={{ color: 'text.secondary' }}>{t`pitch`}</Box>
+      <Box sx={{ color: 'text.secondary' }}>{t`resin`}</Box>
       <Measure
         share={c.pitch_level / 3}
         name={t`Resin level ${c.pitch_level.toFixed(1)} of 3`}
@@ -65,9 +65,9 @@ function wants(c: Blade['condition']) {
     case 'away':
       return t`away for sharpening`;
     case 'dull':
-      return 'dull: sharpen it';
+      return t`dull: sharpen it`;
     default:
-      return 'pitchy: wash it';
+      return t`resin buildup: clean it`;
   }
 }
 

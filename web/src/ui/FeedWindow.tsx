@@ -18,7 +18,7 @@ const place = (feed: number) =>
   Math.max(0, Math.min(100, (100 * Math.log(feed / SLOWEST)) / Math.log(FASTEST / SLOWEST)));
 
 const words = {
-  scorch: t`burning`,
+  scorch: t`burns`,
   hand: t`hard to control`,
   bog: t`bogs down`,
   splinter: t`tear-out`,

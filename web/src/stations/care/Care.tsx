@@ -143,7 +143,7 @@ const columns = {
 };
 
 /** Said of most blades, so it is left out. */
-const usualLeft = t`Good carbide can be sharpened about ten times`;
+const usualLeft = t`good carbide can be sharpened about ten times`;
 
 function Legend() {
   return (
@@ -160,12 +160,12 @@ function Legend() {
       <span />
       <span />
       <span>{t`blade`}</span>
-      <span>{t`stands`}</span>
+      <span>{t`condition`}</span>
       <Box>
         {t`Drop: clean. Tooth: sharpen. Two of three blades fall within the bar.`}
         <HealthScale />
       </Box>
-      <span>{t`to go`}</span>
+      <span>{t`what to do`}</span>
       <span />
     </Box>
   );

@@ -117,7 +117,7 @@ export function HeightPicks({
   onHeight: (mm: number) => void;
 }) {
   const named = [
-    { at: heights.proud_mm, name: t`just above the stock` },
+    { at: heights.proud_mm, name: t`just above` },
     ...(saw.kind === 'table' ? [{ at: heights.gullets_mm, name: t`gullets clear` }] : []),
     ...(saw.kind === 'circular' ? [{ at: heights.suggested_mm, name: t`just through` }] : []),
     { at: heights.full_mm, name: 'full' },

@@ -188,7 +188,7 @@ export function SettingPanel({
                   <Box sx={{ color: 'text.secondary' }}>{t`for ${stretch.name}`}</Box>
                   <Box sx={{ ml: 'auto', fontFamily: cutFace, fontSize: 17, fontWeight: 600 }}>
                     <Term of="feed-range">{t`feed range`}</Term> {setting.window.grade},{' '}
-                    <Term of="room">{t`${trim(setting.window.room, 1)} wide`}</Term>
+                    <Term of="room">{`${trim(setting.window.room, 1)}×`}</Term>
                   </Box>
                 </Box>
                 <Box sx={{ mt: 0.75 }}>

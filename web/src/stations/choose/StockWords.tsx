@@ -12,7 +12,7 @@ const moistures: Choice<Moisture>[] = [
 ];
 const tensions: Choice<'still' | 'moves'>[] = [
   { value: 'still', name: t`no tension` },
-  { value: 'moves', name: t`moves as it is cut` },
+  { value: 'moves', name: t`with tension` },
 ];
 const fences: Choice<Side>[] = [
   { value: 'left', name: 'left' },
@@ -39,7 +39,7 @@ export function StockWords({ cut, saw, fence, units, problem, onChange }: Props)
         choices={moistures}
         onChoose={(moisture) => onChange({ moisture: moisture === 'dry' ? undefined : moisture })}
       />{' '}
-      {t`stock that`}{' '}
+      {t`stock`},{' '}
       <ChoiceWord
         label={t`Tension`}
         value={cut.moves ? 'moves' : 'still'}
