@@ -27,7 +27,7 @@ test('without the server the pages open, say how old they are, and a cut is run 
   await expect(h1).toHaveText('Plough');
   await expect(away).toContainText(/Showing data from \d{1,2} \w+ \d{4}/);
   await accessible(page);
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Saws' }).click();
   await expect(page.getByRole('region', { name: 'Long Table' })).toBeVisible();
   // What nobody has looked at here cannot be shown, and says so.
   await page.getByRole('link', { name: 'Blades', exact: true }).click();

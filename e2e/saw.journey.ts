@@ -58,12 +58,12 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   await expect(bench.getByRole('link', { name: 'Ragman' })).toBeVisible();
   await other
     .getByRole('region', { name: 'Seven days' })
-    .getByRole('button', { name: /^Walker, .*Ragman went on/ })
+    .getByRole('button', { name: /^Walker, .*Ragman mounted/ })
     .click();
   await expect(other.getByRole('link', { name: 'See the rows' })).toHaveAttribute('href', /log\?from=.*on=/);
   await other.keyboard.press('Escape');
   await bench.getByRole('button', { name: 'More about Walker' }).click();
-  await expect(bench.getByRole('listitem').filter({ hasText: 'Went on Walker. Ilse' })).toBeVisible();
+  await expect(bench.getByRole('listitem').filter({ hasText: 'Mounted on Walker. Ilse' })).toBeVisible();
   await expect(page.getByText('This mounting was finished or stopped')).toBeVisible();
   await other.close();
 });
