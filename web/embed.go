@@ -4,14 +4,18 @@ package web
 import (
 	"embed"
 	"io/fs"
+	"slices"
 )
 
 //go:embed all:dist
 var dist embed.FS
 
-// Pages are the addresses that the front end has a page for, as its router
-// (src/app/router.tsx) writes them; a word after a colon stands for any.
-var Pages = []string{
+// Pages are the addresses that the front end answers, as its router writes
+// them; a word after a colon stands for any.
+var Pages = slices.Concat(pages, moved)
+
+// pages are the addresses of src/app/router.tsx.
+var pages = []string{
 	"",
 	"card",
 	"run",
@@ -65,8 +69,10 @@ var Pages = []string{
 	"blades/:id",
 	"glossary",
 	"contract",
+}
 
-	// What pages were called once; the router leads on from there.
+// moved are addresses that pages had once; src/app/places.ts says where they are now.
+var moved = []string{
 	"bench",
 	"true",
 	"true/:test",

@@ -4,6 +4,7 @@ import (
 	"os"
 	"regexp"
 	"slices"
+	"strings"
 	"testing"
 )
 
@@ -19,8 +20,33 @@ func TestPagesAreTheRouters(t *testing.T) {
 		routed = append(routed, string(m[1]))
 	}
 	slices.Sort(routed)
-	known := slices.Sorted(slices.Values(Pages))
+	known := slices.Sorted(slices.Values(pages))
 	if !slices.Equal(routed, known) {
-		t.Errorf("the router has %q and Pages %q", routed, known)
+		t.Errorf("the router has %q and the server %q", routed, known)
+	}
+}
+
+// An address that a page had once is known to both as well.
+func TestOldAddressesLeadOn(t *testing.T) {
+	places, err := os.ReadFile("src/app/places.ts")
+	if err != nil {
+		t.Fatal(err)
+	}
+	led := map[string]bool{}
+	for _, m := range regexp.MustCompile(`\['([^']+)', '[^']+'\]`).FindAllSubmatch(places, -1) {
+		led[string(m[1])] = true
+	}
+	known := map[string]bool{"rack/saws": true} // under rack/:id
+	for _, address := range moved {
+		first, _, _ := strings.Cut(address, "/")
+		known[first] = true
+		if !led[first] {
+			t.Errorf("%s leads nowhere", address)
+		}
+	}
+	for first := range led {
+		if !known[first] {
+			t.Errorf("the server does not know %s", first)
+		}
 	}
 }

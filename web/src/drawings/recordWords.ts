@@ -61,3 +61,12 @@ export const splinterWords = {
 export const effortWords = { easy: t`easily`, normal: t`as usual`, hard: t`hard` } as const;
 
 export const noiseWords = { smooth: t`smooth`, usual: t`usual`, loud: t`noise` } as const;
+
+export const stateWords: Record<string, string> = {
+  fine: t`fine`,
+  worn: t`worn`,
+  pitchy: t`resin`,
+  dull: t`dull`,
+  unfit: t`unsafe`,
+  away: t`away`,
+};

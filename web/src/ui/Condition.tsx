@@ -1,6 +1,7 @@
 /** How a blade stands: edge used up and pitch gathered, as two drawn measures with their word. */
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
+import { stateWords } from '../drawings/recordWords';
 import type { Blade } from '../api/types';
 import { ink } from '../drawings/ink';
 import { Verdict } from './Verdict';
@@ -48,7 +49,7 @@ export function Condition({ condition: c, bare = false }: Props) {
 export function Stands({ condition: c }: { condition: Blade['condition'] }) {
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-      {c.verdict === 'clear' ? <span>{c.state}</span> : <Verdict verdict={c.verdict} size={13} />}
+      {c.verdict === 'clear' ? <span>{stateWords[c.state]}</span> : <Verdict verdict={c.verdict} size={13} />}
       {c.verdict !== 'clear' && (
         <span>
           <Worded>{wants(c)}</Worded>

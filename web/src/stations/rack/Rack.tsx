@@ -21,7 +21,7 @@ import { usePreferences } from '../../ui/preferences';
 import { BladeHero } from '../../drawings/BladeHero';
 import { LifeChart } from '../../drawings/LifeChart';
 import { specOf } from '../../drawings/words';
-import { keptForWords } from '../../drawings/recordWords';
+import { keptForWords, stateWords } from '../../drawings/recordWords';
 import { ActionBar } from '../../ui/ActionBar';
 import { Stands } from '../../ui/Condition';
 import { SelectField } from '../../ui/Fields';
@@ -36,9 +36,9 @@ import { matches, type Wanted } from './search';
 import { Wall } from './Wall';
 
 const nobody: string[] = [];
-const any = ['', 'any'] as const;
+const any = ['', t`any`] as const;
 const uses = [any, ...Object.entries(keptForWords)];
-const states = [any, ...['fine', 'worn', 'pitchy', 'dull', 'unfit', 'away'].map((s) => [s, s] as const)];
+const states = [any, ...Object.entries(stateWords)];
 
 export function Rack() {
   const { units } = usePreferences();

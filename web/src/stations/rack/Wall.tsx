@@ -10,7 +10,7 @@ import type { Blade } from '../../api/types';
 import { cutFace } from '../../drawings/theme';
 import { PegBlade } from '../../drawings/PegBlade';
 import { shortSpecOf } from '../../drawings/words';
-import { retiredWords } from '../../drawings/recordWords';
+import { retiredWords, stateWords } from '../../drawings/recordWords';
 import { Verdict } from '../../ui/Verdict';
 import { useSize } from '../../drawings/useSize';
 import type { Shelf } from './order';
@@ -187,7 +187,7 @@ function Peg({ blade: b, saw, place, of, size, scale, search, picked, onPick, on
           {b.condition.verdict !== 'clear' && !b.condition.away ? (
             <Verdict verdict={b.condition.verdict} size={11} />
           ) : null}{' '}
-          {b.condition.verdict !== 'clear' && !b.condition.away ? b.condition.state : where}
+          {b.condition.verdict !== 'clear' && !b.condition.away ? stateWords[b.condition.state] : where}
         </Box>
       </Box>
       {!b.retired && (

@@ -5,7 +5,7 @@
  */
 import type { Blade } from '../../api/types';
 import { grindShort, grindWords, makeWords } from '../../drawings/words';
-import { keptForWords } from '../../drawings/recordWords';
+import { keptForWords, stateWords } from '../../drawings/recordWords';
 
 export interface Wanted {
   text: string;
@@ -32,7 +32,7 @@ function textOf(b: Blade): string {
       makeWords[b.make],
       b.grind && `${grindWords[b.grind]} ${grindShort[b.grind]} ${b.teeth}t`,
       `${b.teeth} ${b.diameter_mm} ${b.kerf_mm}`,
-      b.condition.state,
+      stateWords[b.condition.state],
     ]
       .join(' ')
       .toLowerCase();
