@@ -133,7 +133,7 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
 
   // A drill is asked for first: she hears of it, and nobody signs her off before.
   await page.reload();
-  const ask = page.getByRole('checkbox', { name: 'Require Feed it' });
+  const ask = page.getByRole('checkbox', { name: 'Require Feed the board' });
   await ask.click();
   await expect(ask).toBeChecked();
   await hers.goto(`${at}/people`);
@@ -145,7 +145,7 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
   await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
   const off = page.getByRole('dialog', { name: 'Signed off' });
   await off.getByRole('checkbox', { name: 'Rips' }).click();
-  await expect(off.getByRole('alert')).toContainText('Rosa has not passed Feed it yet');
+  await expect(off.getByRole('alert')).toContainText("Rosa hasn't passed Feed the board yet");
   await expect(async () => {
     await page.keyboard.press('Escape'); // while it asks, the focus may be nowhere
     await expect(off).toBeHidden({ timeout: 1000 });

@@ -134,7 +134,7 @@ test('a heel is typed in inches by a gauge that presses Enter, and kept', async 
   await accessible(page);
   await page.getByRole('combobox', { name: 'Miter slot' }).click();
   await page.getByRole('option', { name: 'left of the blade' }).click();
-  await expect(found).toContainText('away from the fence');
+  await expect(found).toContainText('toes out 0.0060"');
   await page.getByRole('button', { name: 'Measure again' }).click();
   await page.keyboard.type('0.010');
   await page.keyboard.press('Enter');
@@ -226,8 +226,8 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   await page.keyboard.press('ControlOrMeta+v');
   const found = page.getByRole('region', { name: 'Result' });
   await expect(found).toContainText('Tooth 23 sticks out');
-  await expect(found).toContainText('marks 0.88 mm apart');
-  await expect(page.getByRole('img', { name: 'Left side: 60 teeth, poor, 1 standing out' })).toBeVisible();
+  await expect(found).toContainText('0.88 mm apart');
+  await expect(page.getByRole('img', { name: 'Left side: 60 teeth, poor, 1 sticking out' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Compare with' }).click();
   await page.getByRole('option', { name: /Quill/ }).first().click();
   const figures = page.getByRole('table', { name: 'Side clearance in figures' });
@@ -248,7 +248,7 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('textbox', { name: 'Reading: Left 58' }).fill('9.5');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('out of all reason')).toBeVisible();
+  await expect(page.getByText('far from the others')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Save to log' })).toBeDisabled();
   await page.getByRole('button', { name: 'Read Left 58 again' }).click();
   await expect(page.getByRole('textbox', { name: 'Reading: Left 58' })).toBeVisible();
