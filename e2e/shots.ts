@@ -124,7 +124,7 @@ for (const view of views) {
       }
     }
     await page.waitForLoadState('networkidle');
-    await page.getByText('Drawing').waitFor({ state: 'detached' });
+    await page.getByText('Drawing…').waitFor({ state: 'detached' });
     await page.waitForLoadState('networkidle');
     await page.waitForTimeout(300);
     await page.evaluate(() => document.fonts.ready);

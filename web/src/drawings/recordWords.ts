@@ -60,7 +60,7 @@ export const splinterWords = {
 
 export const effortWords = { easy: t`easily`, normal: t`as usual`, hard: t`hard` } as const;
 
-export const noiseWords = { smooth: t`smooth`, usual: t`usual`, loud: t`noise` } as const;
+export const noiseWords = { smooth: t`smooth`, usual: t`usual`, loud: t`loud` } as const;
 
 export const stateWords: Record<string, string> = {
   fine: t`fine`,
