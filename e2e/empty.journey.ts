@@ -38,6 +38,8 @@ test('an empty shop leads on from every place, and the demo shop is looked at be
   await accessible(page);
   await page.getByRole('link', { name: 'Saws', exact: true }).click();
   await expect(page).toHaveURL(`${at}/demo/saws`);
+  await page.goto(`${at}/demo/true`);
+  await expect(page).toHaveURL(`${at}/demo/align`);
   await page.goto(`${at}/demo/run`);
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();

@@ -48,6 +48,11 @@ test('whoever has no mouse passes the frame by', async ({ page }) => {
   expect(await page.evaluate(() => document.querySelector('#sheet')!.contains(document.activeElement))).toBe(
     true,
   );
+  // What a page was called once leads on, as printed labels have it.
+  await page.goto('/rack/saws/new?t=20');
+  await expect(page).toHaveURL('/saws/new?t=20');
+  await page.goto('/shop#copies');
+  await expect(page).toHaveURL('/settings#copies');
   await page.goto('/no/such/station');
   await expect(page).toHaveTitle('Page not found · Corte');
   await bar(page).getByRole('link', { name: 'Diagnose' }).click();

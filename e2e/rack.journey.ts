@@ -137,7 +137,7 @@ test('a file with two bad rows is shown row by row before anything is saved', as
     'Thick,toothed,160,20,2,2.4,40,ATB,10,20,general\n' +
     'Odd,toothed,160,20,wide,1.4,40,ATB,10,20,general\n';
   await page
-    .getByLabel('Rack file')
+    .getByLabel('File of saws and blades')
     .setInputFiles({ name: 'new.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.getByText('1 to add, 0 to change, 0 the same, 2 rejected')).toBeVisible();
   const rows = page.getByRole('list', { name: 'Rows of the file' }).getByRole('listitem');

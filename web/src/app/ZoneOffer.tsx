@@ -22,9 +22,7 @@ export function ZoneOffer({ shop }: { shop: Shop }) {
   ]);
   return (
     <Offer label={t`The shop’s time zone`}>
-      <span>
-        {t`Where is this shop? Its days and dates will go by its own clock. This browser is in ${here.replaceAll('_', ' ')}.`}
-      </span>
+      <span>{t`Time zone: ${here.replaceAll('_', ' ')} (from this browser).`}</span>
       <Button
         disabled={change.isPending}
         onClick={() => change.mutate({ version: shop.version, body: { ...kept, time_zone: here } })}

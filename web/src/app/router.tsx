@@ -1,8 +1,9 @@
 import type { ComponentType } from 'react';
-import { createBrowserRouter, redirect, type LoaderFunctionArgs } from 'react-router';
+import { createBrowserRouter } from 'react-router';
 import { place } from '../api/place';
 import { Choose } from '../stations/choose/Choose';
 import { Broken, Nowhere } from '../ui/Broken';
+import { Moved } from './Moved';
 import { moved } from './places';
 import { Sheet } from './Sheet';
 
@@ -233,13 +234,7 @@ export const router = createBrowserRouter(
               path: 'contract',
               ...page(() => import('../stations/contract/Contract'), 'Contract'),
             },
-            ...moved.map(([from, to]) => ({
-              path: `${from}/*`,
-              loader: ({ request, params }: LoaderFunctionArgs) => {
-                const rest = params['*'];
-                return redirect(`/${to}${rest ? `/${rest}` : ''}${new URL(request.url).search}`);
-              },
-            })),
+            ...moved.map(([from, to]) => ({ path: `${from}/*`, element: <Moved to={to} /> })),
             { path: '*', element: <Nowhere /> },
           ],
         },

@@ -23,9 +23,7 @@ const X = (it: string | number, now: number) => {
 const beyond = (f: Forecast, now: number) => (new Date(f.likely).getTime() - now) / DAY > DAYS;
 
 export function HealthRow({ care: c, now, day }: Props) {
-  const says = [said('wash', c.wash, c.wash_at, day), said('sharpen', c.sharpen, c.sharpen_at, day)].join(
-    '; ',
-  );
+  const says = [washSaid(c.wash, c.wash_at, day), sharpenSaid(c.sharpen, c.sharpen_at, day)].join('; ');
   return (
     <svg
       width="100%"
@@ -45,8 +43,11 @@ export function HealthRow({ care: c, now, day }: Props) {
   );
 }
 
-const said = (what: string, u: Urgency, f: Forecast | undefined, day: Props['day']) =>
-  u === 'due' ? t`${what} it now` : f ? t`${what} about ${day(f.likely)}` : t`no date yet to ${what} it`;
+/** When each of both is due, in words. */
+const washSaid = (u: Urgency, f: Forecast | undefined, day: Props['day']) =>
+  u === 'due' ? t`clean it now` : f ? t`clean it about ${day(f.likely)}` : t`no date yet to clean it`;
+const sharpenSaid = (u: Urgency, f: Forecast | undefined, day: Props['day']) =>
+  u === 'due' ? t`sharpen it now` : f ? t`sharpen it about ${day(f.likely)}` : t`no date yet to sharpen it`;
 
 /** A drop for a wash, a tooth for a sharpening; a whisker for what two of three fall between. */
 function Due({

@@ -14,7 +14,7 @@ export function Outline({ rows, height, drawing = false }: Props) {
   return (
     <Box
       role="status"
-      aria-label={t`Laying out the sheet`}
+      aria-label={t`Loading`}
       sx={{
         display: 'grid',
         gridTemplateColumns: drawing ? { md: 'minmax(400px, 5fr) minmax(0, 7fr)' } : 'minmax(0,1fr)',

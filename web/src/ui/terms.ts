@@ -21,7 +21,7 @@ export const terms: Record<TermId, { name: string; says: string }> = {
   },
   heel: {
     name: t`Toe-in or toe-out`,
-    says: t`The blade isn't parallel to the miter slot. If its rear is closer to the fence, it pinches and burns the wood and can kick back. Don't rip when it is off by 0.2 mm or more.`,
+    says: t`The blade isn't parallel to the miter slot. Toe-in means its rear is closer to the fence: it pinches and burns the wood and can kick back. Don't rip with a toe-in of 0.2 mm or more.`,
   },
   hook: {
     name: t`Hook`,

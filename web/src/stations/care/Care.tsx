@@ -12,7 +12,7 @@ import { usePreferences } from '../../ui/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { HealthRow, HealthScale } from '../../drawings/HealthRow';
 import { specOf } from '../../drawings/words';
-import { formatRun } from '../../measure/format';
+import { formatRun, listOf } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
 import { Condition, Stands } from '../../ui/Condition';
 import { useNow } from '../../ui/useNow';
@@ -53,7 +53,10 @@ export function Care() {
         <Box sx={{ fontSize: 18, my: 1 }}>
           {due.length === 0
             ? t`Nothing is due.`
-            : t`${due.length === 1 ? t`One blade wants` : t`${due.length} blades want`} attention now: ${due.map((b) => b.blade.name).join(', ')}.`}
+            : plural(due.length, {
+                one: `# blade needs attention now: ${listOf(due.map((b) => b.blade.name))}.`,
+                other: `# blades need attention now: ${listOf(due.map((b) => b.blade.name))}.`,
+              })}
         </Box>
       )}
       {care.data?.blades.length === 0 && <FirstThings missing="blade" />}
@@ -245,7 +248,7 @@ function Row({
           {plural(c.sharpenings_left, { one: '# sharpening left', other: '# sharpenings left' })}
           {c.left_from !== usualLeft && `, ${c.left_from}`}
         </Box>
-        {step && <Box sx={{ fontWeight: 650 }}>{t`Next: ${step.text.toLowerCase()}`}</Box>}
+        {step && <Box sx={{ fontWeight: 650 }}>{step.text}</Box>}
       </Box>
       <Box sx={{ gridRow: { xs: 1, md: 'auto' }, gridColumn: { xs: 3, md: 'auto' } }}>
         <BladeMenu care={c} />

@@ -120,7 +120,7 @@ export function HeightPicks({
     { at: heights.proud_mm, name: t`just above` },
     ...(saw.kind === 'table' ? [{ at: heights.gullets_mm, name: t`gullets clear` }] : []),
     ...(saw.kind === 'circular' ? [{ at: heights.suggested_mm, name: t`just through` }] : []),
-    { at: heights.full_mm, name: 'full' },
+    { at: heights.full_mm, name: t`full` },
   ];
   return (
     <Box sx={{ display: heights.exact ? 'none' : 'flex', flexWrap: 'wrap', gap: 0.5, mt: 0.75 }}>
@@ -210,7 +210,7 @@ export function Says({
         option.heights &&
         Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
           <Box>
-            <b>{t`Why this ${table ? 'height' : 'depth'}:`}</b> <Worded>{option.heights.why}</Worded>
+            <b>{table ? t`Why this height:` : t`Why this depth:`}</b> <Worded>{option.heights.why}</Worded>
           </Box>
         )}
       {setting.hedge && (

@@ -79,7 +79,7 @@ export function StockWords({ cut, saw, fence, units, problem, onChange }: Props)
       ) : (
         <>
           {' '}
-          {t`Off a board`}{' '}
+          {t`From a board`}{' '}
           <LengthWord
             label={t`Board width`}
             mm={cut.board_mm}

@@ -112,7 +112,7 @@ export function Contract() {
         </Box>
       ))}
       <Box component="section" sx={{ mt: 4 }}>
-        <Typography variant="h2">{t`Shapes`}</Typography>
+        <Typography variant="h2">{t`Schemas`}</Typography>
         {Object.entries(components.schemas).map(([name, schema]) => (
           <SchemaText key={name} name={name} schema={schema} />
         ))}

@@ -306,7 +306,9 @@ function Tests({ groove: g, units }: { groove: Groove; units: Units }) {
             <b>{formatThin(test.width_mm, units)}</b>,{' '}
             {Math.abs(test.off_mm) < 0.005
               ? t`target`
-              : `${formatThin(Math.abs(test.off_mm), units)} ${test.off_mm > 0 ? 'wide' : 'narrow'}`}
+              : test.off_mm > 0
+                ? t`${formatThin(test.off_mm, units)} too wide`
+                : t`${formatThin(-test.off_mm, units)} too narrow`}
             {test.depth_mm !== undefined && `, ${t`${formatThin(test.depth_mm, units)} deep`}`}
             <Box component="span" sx={{ color: 'text.secondary' }}>{` · ${test.says}`}</Box>
           </Box>

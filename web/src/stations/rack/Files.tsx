@@ -67,7 +67,7 @@ export function Files() {
         </Typography>
         <FileButton
           variant="contained"
-          label={t`Rack file`}
+          label={t`File of saws and blades`}
           accept=".json,.csv,application/json,text/csv"
           onFile={(f) => void take(f)}
         >

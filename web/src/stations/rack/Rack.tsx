@@ -103,7 +103,9 @@ export function Rack() {
           {!blades.data && '\u00a0'}
           {blades.data &&
             (found.length === total
-              ? `${total} ${wanted.retired ? 'retired' : t`in the rack`}`
+              ? wanted.retired
+                ? t`${total} retired`
+                : t`${total} in the rack`
               : t`${found.length} of ${total}`)}
         </Box>
         <Button component={Link} to={`/blades/new${search}`} variant="contained">{t`Add blade`}</Button>

@@ -274,7 +274,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           hint={t`a larger bore it can take`}
         />
         <CheckField
-          label={t`Dado sets allowed`}
+          label={t`Dado stacks allowed`}
           value={input.dado_sets ?? false}
           onCheck={(dado_sets) => set({ dado_sets })}
         />
