@@ -28,7 +28,7 @@ var oldWords = map[string]string{
 	`struck out|strike out`:  "deleted",
 	`dawdl\w*|shy of`:        "too slow, less than",
 	`upwards|afterwards`:     "upward, afterward",
-	`colour|fibre|aluminium`: "American spelling",
+	`colour|fibre|litres?`:   "American spelling",
 }
 
 // short entries that are whole in themselves.

@@ -84,7 +84,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   await read(page, /width/, '17.9', '17.92', '17.9');
   await page.getByRole('textbox', { name: 'Depth' }).fill('4.9');
   await page.getByRole('button', { name: 'Save measurement' }).click();
-  await expect(now(page)).toContainText('0.09 mm too narrow. Unplug the saw, then put in');
+  await expect(now(page)).toContainText('0.09 mm too narrow. Disconnect the power, then put in');
   await expect(now(page)).toContainText('Raise the blade by 1.1 mm, to 6.1 mm: 0.14 turns of the wheel.');
   await accessible(page);
   await read(page, /width/, '17.98', '18', '17.99');

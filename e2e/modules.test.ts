@@ -252,6 +252,6 @@ test('a cut is said in a sentence, and briefly', () => {
   );
   expect(cutBrief(plain, saw, undefined, 'mm')).toBe('Rip 25 mm cherry, 900 mm long, show · Drop');
   expect(cutBrief(full, saw, undefined, 'mm')).toBe(
-    'Rip 25 mm cherry, 2 of them, 900 mm long, as a groove, 9 mm deep, mitered 30°, tilted 15°, show · Drop',
+    'Rip 25 mm cherry, 2 pieces, 900 mm long, as a groove, 9 mm deep, mitered 30°, tilted 15°, show · Drop',
   );
 });

@@ -60,7 +60,7 @@ func (r Request) Heights(b blade.Blade) Heights {
 		reach = j.Thickness + s.Below() - (s.Diameter-b.Diameter)/2
 		return one(reach, say.Of("a sliding cut has one depth, a little below the table"))
 	case j.Form != cut.Through:
-		return one(j.Depth, say.Of("the depth of the %s. Cut a little shallow, measure, and finish by raising the blade, so the play is on one side", j.Form))
+		return one(j.Depth, say.Of("the depth of the %s. Cut a little shallow, measure, and finish by going deeper, so the play is on one side", j.Form))
 	case j.BothFaces:
 		return one(j.Thickness/2+overlapBy, say.Of("from both faces, meeting just past the middle. Keep the same face against the fence"))
 	}

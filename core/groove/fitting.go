@@ -176,7 +176,7 @@ func (f Fitting) Next() []say.Line {
 			tell("The groove is %s too %s, and your parts can't bring it closer.", wide, WideOrNarrow(last.Off))
 			break
 		}
-		tell("The groove is %s too %s. Unplug the saw, then %s.", wide, WideOrNarrow(last.Off), change)
+		tell("The groove is %s too %s. Disconnect the power, then %s.", wide, WideOrNarrow(last.Off), change)
 	}
 	if d := f.Want.Depth - last.Depth; last.Depth > 0 && !near(d, depthNear) {
 		said := say.Of("Raise the blade by %s, to %s", say.Thin(d), say.Set(f.Stand.Height))

@@ -163,7 +163,7 @@ func Steps(c Case) []Step {
 	add(Step{ID: "test", Title: say.Of("Test run"), Picture: PicTest,
 		Text:    say.All("Power on. Stand to the side of the blade. Start it and let it run for a few seconds.", "Listen for an even sound without rattle. Watch it slow down without wobble."),
 		Caution: say.Of("Wear eye and ear protection. Keep everyone out of line with the blade."),
-		Checks:  []Check{{"sound", say.Of("Even sound and no wobble?"), say.Of("Switch off, unplug the saw, and start again at the flanges.")}}})
+		Checks:  []Check{{"sound", say.Of("Even sound and no wobble?"), say.Of("Switch off, disconnect the power, and start again at the flanges.")}}})
 	return out
 }
 

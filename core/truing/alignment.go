@@ -36,7 +36,7 @@ func (t Tolerances) Heel(toward measure.Length) Judgement {
 	case toward > 2*t.HeelAct:
 		return Judgement{verdict.Stop,
 			say.Of("The blade toes in %s toward the fence. That pinches the wood and can kick back: don't rip along the fence.", say.Dial(toward)),
-			say.Of("Unplug the saw, set the blade parallel to the miter slot, and measure again.")}
+			say.Of("Disconnect the power, set the blade parallel to the miter slot, and measure again.")}
 	case toward > t.HeelAct:
 		return Judgement{verdict.Caution,
 			say.Of("The blade toes in %s toward the fence. It pinches the wood, and the edge against the fence burns.", say.Dial(toward)),
@@ -59,7 +59,7 @@ func (t Tolerances) Fence(open measure.Length) Judgement {
 	case open < -closingNoise:
 		return Judgement{verdict.Stop,
 			say.Of("The fence toes in by %s. It pinches the wood and can kick back: don't cut along the fence.", say.Dial(open)),
-			say.Of("Unplug the saw, open the rear of the fence by %s, and measure again.", say.Dial(-open+t.FenceOpen/2))}
+			say.Of("Disconnect the power, open the rear of the fence by %s and measure again.", say.Dial(-open+t.FenceOpen/2))}
 	case open > t.FenceOpen:
 		return Judgement{verdict.Caution,
 			say.Of("The fence toes out by %s at the rear, more than the limit of %s. The stock drifts off it and the cut edge is stepped.", say.Dial(open), say.Dial(t.FenceOpen)),

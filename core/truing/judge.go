@@ -71,9 +71,9 @@ func (h Heel) Judge(t Tolerances) Finding {
 		way = say.Of("toward")
 	}
 	if h.ToBolt > 0 {
-		f.do("Unplug the saw. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, say.Dial(h.MoveAtBolt), say.Set(h.ToBolt))
+		f.do("Disconnect the power. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, say.Dial(h.MoveAtBolt), say.Set(h.ToBolt))
 	} else {
-		f.do("Unplug the saw. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, say.Dial(h.Per100), say.Set(measure.Length(100)))
+		f.do("Disconnect the power. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, say.Dial(h.Per100), say.Set(measure.Length(100)))
 	}
 	f.do("Tighten, turn the same tooth to the front and rear, and measure again.")
 	return f

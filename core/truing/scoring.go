@@ -45,10 +45,10 @@ func (s Scored) Judge() Finding {
 	switch {
 	case s.Wider < ScoresLeast-1e-9:
 		mind("The scoring kerf is %s wider than the main kerf, less than the %s it needs: the face chips beside it.", say.Dial(s.Wider), say.Dial(ScoresLeast))
-		f.do("Unplug the saw. Shim the scoring blade out, or raise it if it is a conical one.")
+		f.do("Disconnect the power. Shim the scoring blade out, or raise it if it is a conical one.")
 	case s.Wider > ScoresMost+1e-9:
 		mind("The scoring kerf is %s wider than the main kerf, more than %s: it leaves a step that you can feel.", say.Dial(s.Wider), say.Dial(ScoresMost))
-		f.do("Unplug the saw. Take shims out of the scoring blade, or lower it if it is a conical one.")
+		f.do("Disconnect the power. Take shims out of the scoring blade, or lower it if it is a conical one.")
 	default:
 		f.say("The scoring kerf is %s wider than the main kerf, as it should be.", say.Dial(s.Wider))
 	}

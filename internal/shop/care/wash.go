@@ -73,7 +73,7 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 			warnings = append(warnings, care.Agrees(k, b.Name, b.Coating)...)
 		}
 		if b.MountedOn != nil {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s is on a saw. Unplug the saw and wear gloves before you take it off", b.Name)})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s is on a saw. Disconnect the power and wear gloves before you take it off", b.Name)})
 		}
 	}
 	if a.Bath != nil {

@@ -40,7 +40,7 @@ func (w weighed) several() ([]Several, error) {
 // ones, each cut with the teeth of the owned blade that is best for it.
 type Kerf struct {
 	Minutes float64
-	Dust    float64 // litres of wood
+	Dust    float64 // liters of wood
 	Cannot  int     // pieces that it may not or cannot cut well
 }
 
@@ -64,11 +64,11 @@ func (k Kerfs) Says(hour float64) say.Line {
 	case k.Pieces == 0:
 		return say.Of("%s: neither kerf cuts any of it", name)
 	case minutes <= 0:
-		return say.Of("%s: thin kerf saves %.1f litres of wood and %s", name, wood, choose.Took(-minutes))
+		return say.Of("%s: thin kerf saves %.1f liters of wood and %s", name, wood, choose.Took(-minutes))
 	case hour > 0:
-		return say.Of("%s: thin kerf saves %.1f litres of wood and takes %s longer; it pays where a litre costs more than %.2f", name, wood, choose.Took(minutes), minutes/60*hour/wood)
+		return say.Of("%s: thin kerf saves %.1f liters of wood and takes %s longer; it pays where a liter costs more than %.2f", name, wood, choose.Took(minutes), minutes/60*hour/wood)
 	}
-	return say.Of("%s: thin kerf saves %.1f litres of wood and takes %s longer", name, wood, choose.Took(minutes))
+	return say.Of("%s: thin kerf saves %.1f liters of wood and takes %s longer", name, wood, choose.Took(minutes))
 }
 
 // thinFull is a piece of one kind of cut with both kerfs; a cut that cannot be

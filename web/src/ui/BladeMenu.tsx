@@ -92,7 +92,7 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
       <DialogTitle>{t`Inspect ${name}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          {t`Take it off the saw with the power off. Wear gloves. In good light, check tips, gullets, slots and both faces of the plate.`}
+          {t`Disconnect the power, wear gloves and take the blade off. In good light, check tips, gullets, slots and both faces of the plate.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
           <SelectField

@@ -16,11 +16,11 @@ export const testWords: Record<TruingTest, Words> = {
     title: t`Blade to slot`,
     why: t`A blade that toes in toward the fence pinches the wood and burns it.`,
     how: [
-      t`Unplug the saw. Put the dial indicator on a bar in the miter slot, its tip square to the plate, near the table.`,
+      t`Disconnect the power. Put the dial indicator on a bar in the miter slot, its tip square to the plate, near the table.`,
       t`Mark one tooth and read it at the front. Turn the same tooth to the rear, slide the dial indicator there, and read again.`,
     ],
     distance: [
-      t`Unplug the saw. Measure from the side of the miter slot to one marked tooth, at the front of the blade.`,
+      t`Disconnect the power. Measure from the side of the miter slot to one marked tooth, at the front of the blade.`,
       t`Turn that same tooth to the rear and measure it there.`,
     ],
   },
@@ -36,7 +36,7 @@ export const testWords: Record<TruingTest, Words> = {
     title: t`Run-out`,
     why: t`A blade with run-out cuts wide and leaves one deep mark per turn.`,
     how: [
-      t`Unplug the saw. Put the dial indicator on the plate just below the gullets. Turn the blade by hand and read at equal steps.`,
+      t`Disconnect the power. Put the dial indicator on the plate just below the gullets. Turn the blade by hand and read at equal steps.`,
       t`Then loosen the nut, turn the blade half a turn on the arbor, and read the same spots again. That separates arbor from blade.`,
     ],
   },
@@ -70,7 +70,7 @@ export const testWords: Record<TruingTest, Words> = {
   },
   depth: {
     title: t`Exact depth`,
-    why: t`Cut a little shallow, measure, and go deeper by the difference. Always finish by raising the blade.`,
+    why: t`Cut a little shallow, measure, and go deeper by the difference. Always finish with a move deeper.`,
     how: [t`Cut a test groove a little shallow and measure its depth.`],
   },
   scoring: {

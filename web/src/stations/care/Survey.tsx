@@ -38,7 +38,7 @@ const steps: Step[] = [
   {
     look: 'clean',
     title: t`Clean it first`,
-    says: t`Take the blade off with the saw unplugged, and wear gloves. Resin hides cracks and braze, so clean and dry the teeth and plate. Lay the blade on wood.`,
+    says: t`Disconnect the power, wear gloves and take the blade off. Resin hides cracks and braze, so clean and dry the teeth and plate. Lay the blade on wood.`,
     ask: ({ s, set }) => (
       <>
         <Pick

@@ -104,7 +104,7 @@ const HowTo = () => (
     </Box>
     <Box sx={{ flex: '1 1 260px', maxWidth: 520, fontSize: 17 }}>
       <Typography sx={{ mb: 1, fontSize: 'inherit' }}>
-        {t`Unplug the saw and take the blade off. Lay it flat on a plain surface of a different color. Take the photo from straight above in even light, with the whole blade in the picture. A clean blade works best.`}
+        {t`Disconnect the power and take the blade off. Lay it flat on a plain surface of a different color. Take the photo from straight above in even light, with the whole blade in the picture. A clean blade works best.`}
       </Typography>
       <Typography sx={{ color: 'text.secondary', fontSize: 'inherit' }}>
         {t`Corte counts the teeth, estimates the hook angle and looks for gaps. The photo isn't saved.`}

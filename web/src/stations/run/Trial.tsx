@@ -176,7 +176,7 @@ function CutPiece({
         {letter(setting)}: {wayWords(it.settings[setting]!, units)}
       </Box>
       <Box sx={{ my: 1 }}>
-        {changed ? t`Set it. Unplug the saw before you touch the blade.` : t`The setting stays.`}{' '}
+        {changed ? t`Set it. Disconnect the power before you touch the blade.` : t`The setting stays.`}{' '}
         <Trans>
           Cut, and write <b>{piece}</b> on the piece.
         </Trans>

@@ -121,8 +121,8 @@ export function Trace() {
           </Box>
           <Box sx={{ fontSize: 18 }}>
             <Trans>
-              <b>No test cut.</b> Unplug the saw. The likely causes can throw the work or break a blade. Look,
-              measure and fix first, and follow the saw's manual. If in doubt, ask a trained person.
+              <b>No test cut.</b> Disconnect the power. The likely causes can throw the work or break a blade.
+              Look, measure and fix first, and follow the saw's manual. If in doubt, ask a trained person.
             </Trans>
           </Box>
         </Box>

@@ -78,7 +78,7 @@ export function Truing() {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
-        <Box sx={{ color: 'text.secondary' }}>{t`Unplug the saw first.`}</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t`Disconnect the power first.`}</Box>
       </Box>
       {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
