@@ -53,9 +53,9 @@ func TestThinAgainstFullOverTheWork(t *testing.T) {
 	says := func(k Kerfs, hour float64) string { return say.Voice{}.Say(k.Says(hour)) }
 	for got, want := range map[string]string{
 		says(all[0], 60): "full kerf; thin cannot cut 3 pieces",
-		says(all[1], 60): "thin kerf saves 2.5 litres of wood and 10 min",
-		// 6 min at 60 an hour are 6, over 1.2 litres.
-		says(Kerfs{Saw: all[0].Saw, Pieces: 12, Thin: Kerf{24, 1.2, 0}, Full: Kerf{18, 2.4, 0}}, 60): "pays where a litre costs more than 5.00",
+		says(all[1], 60): "thin kerf saves 2.5 liters of wood and 10 min",
+		// 6 min at 60 an hour are 6, over 1.2 liters.
+		says(Kerfs{Saw: all[0].Saw, Pieces: 12, Thin: Kerf{24, 1.2, 0}, Full: Kerf{18, 2.4, 0}}, 60): "pays where a liter costs more than 5.00",
 		says(Kerfs{Saw: all[0].Saw, Pieces: 12, Thin: Kerf{24, 1.2, 0}, Full: Kerf{18, 2.4, 0}}, 0):  "takes 6 min longer",
 		says(Kerfs{Full: Kerf{0, 0, 4}, Thin: Kerf{0, 0, 1}}, 0):                                     "full cannot cut 3 pieces",
 	} {
