@@ -1,7 +1,7 @@
 //go:build js
 
 // Corte-away is the core for a browser that has lost the server: loaded only
-// then, over the shelf that was last seen. A page calls corteAway.shelf(json),
+// then, over the shelf that was last seen. A page calls corteAway.shelf(json, language),
 // which returns an empty text or why it cannot be read, then
 // corteAway.ask(address, json), or corteAway.look(address, json, bytes, wide, high,
 // places) of a picture's pixels, or corteAway.listen(saw, blade, rate) and then corteAway.hear(bytes)
@@ -25,6 +25,7 @@ func main() {
 				return err.Error()
 			}
 			h.GoOn(host)
+			h.Speak(args[1].String())
 			host = h
 			return ""
 		}),

@@ -23,7 +23,7 @@ func TestGroovesAreAsTheyWereReadOver(t *testing.T) {
 	set := blade.Blade{Make: blade.Dado, Diameter: 203, Bore: 15.875, Kerf: 6.4, Teeth: 24, Grind: blade.FTG, MaxRPM: 7000}
 	stack, dial := trapdoor, spreader
 	tools := []Tool{{Blade: flat}, {Blade: ridged, Mounted: true}, {Blade: set, Set: &stack, Estimate: stack.Believed()}, {Blade: set, Set: &dial, Estimate: dial.Believed()},
-		{Blade: flat, Stop: say.Of("it hit something hard"), WayOut: say.Of("look it over")}}
+		{Blade: flat, Stop: say.Of("it hit something hard and hasn't been inspected since"), WayOut: say.Of("use a smaller stack")}}
 	for name, r := range map[string]Request{
 		"ply, 20":      {Width: 17.85, Depth: 6, Length: 300, Edge: 60, Count: 20, Saw: table, Change: 3},
 		"one, shown":   {Width: 12.2, Depth: 8, Length: 900, Edge: 0, Count: 1, Shown: true, Saw: table, Heel: 0.04, Change: 3},

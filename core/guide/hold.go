@@ -86,26 +86,26 @@ func (a *adviser) fence() {
 		a.halt(TopicSled, "Not along the fence. Clamp it to a crosscut sled, or rip a longer blank and cut it to length afterward.")
 		return
 	}
-	side := say.Line{}
+	fence := say.Of("Fence at %s.", say.Set(j.Width))
 	switch at := FenceSide(j, a.s); {
 	case j.BevelDeg > 0 && at != cut.UnknownSide:
-		side = say.Of(", to the %s of the blade, which leans away from it", at)
+		fence = say.Of("Fence at %s, to the %s of the blade, which leans away from it.", say.Set(j.Width), at)
 	case j.BevelDeg > 0:
-		side = say.Of(", on the side that the blade leans away from")
+		fence = say.Of("Fence at %s, on the side that the blade leans away from.", say.Set(j.Width))
 	case at == cut.Left:
-		side = say.Of(", to the left of the blade")
+		fence = say.Of("Fence at %s, to the left of the blade.", say.Set(j.Width))
 	}
-	flat := say.Line{}
+	edge := say.Line{}
 	switch {
 	case j.Material.Kind == material.Softwood || j.Material.Kind == material.Hardwood:
-		flat = say.Of(": its edge straight and its face flat, or the best blade leaves no glue line")
+		edge = say.Of("Joint the edge straight and the face flat, or the best blade leaves no glue line.")
 		if j.Finish == cut.Fine {
-			flat = say.Of(": only straight, flat stock comes out fit to glue, so edge and face are planed or jointed first")
+			edge = say.Of("Joint edge and face first: only straight, flat stock comes out fit to glue.")
 		}
 	case !j.Material.Kind.Modelled():
-		flat = say.Of(": its edge straight, the sheet flat on the table")
+		edge = say.Of("The edge must be straight and the sheet flat on the table.")
 	default:
-		flat = say.Of(": its edge straight, the sheet tight to the fence all along")
+		edge = say.Of("The edge must be straight and the sheet tight to the fence all along.")
 	}
 	switch {
 	case a.parts() && j.Width < stripUnder:
@@ -115,7 +115,7 @@ func (a *adviser) fence() {
 	case pastFence(j, a.s):
 		a.say(TopicFence, "The fence doesn't reach this width. Run the other side of the stock along it. The piece comes off on the far side, supported by a table or a helper who doesn't pull.")
 	default:
-		a.say(TopicFence, "Fence at %s%s%s.", say.Set(j.Width), side, flat)
+		a.say(TopicFence, "%s %s", fence, edge)
 		switch {
 		case j.Width < pushUnder:
 			a.say(TopicPush, "Only %s to the fence. Use a push block that hooks over the end, from before the blade to past it.", say.Set(j.Width))

@@ -67,7 +67,7 @@ func TestParseRefuses(t *testing.T) {
 	} {
 		l, err := Parse(text, Millimetre)
 		var pe *ParseError
-		if !errors.As(err, &pe) || pe.Text != text || !strings.Contains(pe.Reason, reason) || l != 0 {
+		if !errors.As(err, &pe) || pe.Text != text || !strings.Contains(pe.Reason(), reason) || l != 0 {
 			t.Errorf("Parse(%q) = %v, %v; want an error that says %q", text, l, err, reason)
 		}
 	}

@@ -12,13 +12,22 @@ import (
 // A ParseError says which text could not be read as a length, and why, in
 // words for the person who typed it.
 type ParseError struct {
-	Text   string
-	Reason string
+	Text string
+	Form string // why, as package fmt writes formats
+	With []any
 }
 
 func (e *ParseError) Error() string {
-	return fmt.Sprintf("%q is not a length: %s", e.Text, e.Reason)
+	return fmt.Sprintf("%q is not a length: %s", e.Text, e.Reason())
 }
+
+// Reason says in English why it is none.
+func (e *ParseError) Reason() string { return fmt.Sprintf(e.Form, e.With...) }
+
+// A badWord is a reason with the word that it is about.
+type badWord struct{ form, word string }
+
+func (e badWord) Error() string { return fmt.Sprintf(e.form, e.word) }
 
 // Longest is the largest length that Parse accepts; nothing in a shop is
 // longer, so a larger number is a slip of the finger.
@@ -50,7 +59,12 @@ var spellings = strings.NewReplacer(
 // millimetre. A remainder as Format writes it (`1 7/32" +0.005`) is read back.
 // The error is a *ParseError.
 func Parse(text string, bare Unit) (Length, error) {
-	fail := func(err error) (Length, error) { return 0, &ParseError{text, err.Error()} }
+	fail := func(err error) (Length, error) {
+		if bad, ok := err.(badWord); ok {
+			return 0, &ParseError{text, bad.form, []any{bad.word}}
+		}
+		return 0, &ParseError{Text: text, Form: err.Error()}
+	}
 	r := reader{strings.TrimSpace(spellings.Replace(strings.ToLower(text)))}
 	if r.rest == "" {
 		return fail(errEmpty)
@@ -79,7 +93,7 @@ func Parse(text string, bare Unit) (Length, error) {
 		mm += rest
 	}
 	if r.rest != "" {
-		return fail(fmt.Errorf("%q at its end cannot be read", r.rest))
+		return fail(badWord{"%q at its end cannot be read", r.rest})
 	}
 	// The longest length written to the nearest 1/64 in is a little longer, and
 	// what Format writes must be read back.
@@ -218,7 +232,7 @@ func (r *reader) length(bare Unit) (mm float64, s system, err error) {
 	case "'", "ft", "foot", "feet":
 		return v * 12 * MmPerInch, foot, nil
 	}
-	return 0, 0, fmt.Errorf("%q is not a unit; use mm, cm, m, in or ft", word)
+	return 0, 0, badWord{"%q is not a unit; use mm, cm, m, in or ft", word}
 }
 
 // remainder reads the thousandths of an inch that Format writes behind a

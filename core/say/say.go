@@ -14,7 +14,10 @@ package say
 import (
 	"errors"
 	"fmt"
+	"io"
+	"reflect"
 	"strings"
+	"time"
 
 	"corte/core/measure"
 	"corte/core/word"
@@ -61,9 +64,18 @@ func Words(all []string) []Line {
 // Error is the line of what an error says. An error that has none is said as
 // it stands.
 func Error(err error) Line {
-	var said interface{ Said() Line }
-	if errors.As(err, &said) {
+	var (
+		said    interface{ Said() Line }
+		length  *measure.ParseError
+		unknown *word.UnknownError
+	)
+	switch {
+	case errors.As(err, &said):
 		return said.Said()
+	case errors.As(err, &length):
+		return Of("%q is not a length: %s", length.Text, Line{Form: length.Form, With: length.With})
+	case errors.As(err, &unknown):
+		return Of("%q is not possible here. Use %s", unknown.Said, Or(Words(unknown.Known)))
 	}
 	return Of("%s", err.Error())
 }
@@ -115,6 +127,14 @@ type Either struct{ Mm, Inch any }
 
 func (e Either) String() string { return fmt.Sprint(Voice{}.part(e.Mm)) }
 
+// A Day is a date, as it is in the zone of its time.
+type Day time.Time
+
+// On is the day of a time.
+func On(t time.Time) Day { return Day(t) }
+
+func (d Day) String() string { return time.Time(d).Format(english.Date) }
+
 // A Stand is where a name goes that only who asks can tell.
 type Stand string
 
@@ -134,11 +154,23 @@ func (l Line) Filled(names map[Stand]string) Line {
 	return out
 }
 
+// A Language is how lines are said in another language than English. What is
+// left out is as in English.
+type Language struct {
+	Form    func(form string) string
+	Last    func(joint, next string) string // what joins the last of a list: joint is " and " or " or " of English
+	Decimal string                          // what stands for the point in figures
+	Months  []string                        // January first
+	Date    string                          // a layout of package time, with "{month}" for the month's name
+}
+
+var english = Language{Date: "2 January 2006"}
+
 // A Voice says lines to one reader. The zero Voice speaks English and
 // millimetres.
 type Voice struct {
-	Unit measure.Unit
-	Of   func(form string) string // in another language; nil for English
+	Unit     measure.Unit
+	Language *Language // nil for English
 }
 
 // Say says a line.
@@ -167,23 +199,52 @@ func (v Voice) Each(lines []Line) []string {
 }
 
 func (v Voice) form(f string) string {
-	if v.Of == nil {
+	if v.Language == nil || v.Language.Form == nil {
 		return f
 	}
-	return v.Of(f)
+	return v.Language.Form(f)
+}
+
+// figure writes a number with the language's decimal sign.
+func (v Voice) figure(s string) string {
+	if v.Language == nil || v.Language.Decimal == "" {
+		return s
+	}
+	return strings.ReplaceAll(s, ".", v.Language.Decimal)
+}
+
+// A number is formatted as its verb says and written with the language's decimal sign.
+type number struct {
+	value float64
+	in    Voice
+}
+
+func (n number) Format(s fmt.State, verb rune) {
+	_, _ = io.WriteString(s, n.in.figure(fmt.Sprintf(fmt.FormatString(s, verb), n.value)))
+}
+
+func (v Voice) day(d Day) string {
+	l := v.Language
+	if l == nil || l.Date == "" {
+		return d.String()
+	}
+	t := time.Time(d)
+	return strings.ReplaceAll(t.Format(l.Date), "{month}", l.Months[t.Month()-1])
 }
 
 // part is what stands for one of a line's figures.
 func (v Voice) part(a any) any {
 	switch a := a.(type) {
 	case measure.Length:
-		return a.Format(v.Unit)
+		return v.figure(a.Format(v.Unit))
 	case Set:
-		return measure.Length(a).Setting(v.Unit)
+		return v.figure(measure.Length(a).Setting(v.Unit))
 	case Thin:
-		return measure.Length(a).Thin(v.Unit)
+		return v.figure(measure.Length(a).Thin(v.Unit))
 	case Dial:
-		return measure.Length(a).Dial(v.Unit)
+		return v.figure(measure.Length(a).Dial(v.Unit))
+	case Day:
+		return v.day(a)
 	case Line:
 		return v.Say(a)
 	case List:
@@ -202,20 +263,31 @@ func (v Voice) part(a any) any {
 	case fmt.Stringer:
 		return v.form(a.String())
 	}
+	if x := reflect.ValueOf(a); x.CanFloat() {
+		return number{x.Float(), v}
+	}
 	return a
+}
+
+func (v Voice) last(joint, next string) string {
+	if v.Language == nil || v.Language.Last == nil {
+		return joint
+	}
+	return v.Language.Last(joint, next)
 }
 
 func (v Voice) joined(all []Line, between, last string) string {
 	out := ""
 	for i, l := range all {
+		said := v.Say(l)
 		switch {
 		case i == 0:
 		case i == len(all)-1:
-			out += v.form(last)
+			out += v.last(last, said)
 		default:
-			out += v.form(between)
+			out += between
 		}
-		out += v.Say(l)
+		out += said
 	}
 	return out
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"corte/core/cut"
 	"corte/core/fault"
@@ -16,11 +17,20 @@ import (
 var (
 	inches = say.Voice{Unit: measure.Inch}
 	// shout is another language: its own words, its own order.
-	shout = say.Voice{Of: func(form string) string {
-		if other, ok := map[string]string{"%s of %s": "%[2]s: %[1]s!", " and ": " & "}[form]; ok {
-			return other
-		}
-		return strings.NewReplacer("%S", "%s").Replace(strings.ToUpper(form))
+	shout = say.Voice{Language: &say.Language{
+		Form: func(form string) string {
+			if form == "%s of %s" {
+				return "%[2]s: %[1]s!"
+			}
+			return strings.NewReplacer("%S", "%s", "%.1F", "%.1f", "%D", "%d").Replace(strings.ToUpper(form))
+		},
+		Last: func(joint, next string) string {
+			if joint == " and " && strings.HasPrefix(next, "T") {
+				return " & "
+			}
+			return strings.ToUpper(joint)
+		},
+		Decimal: ",", Months: []string{"JAN", "FEB"}, Date: "2 {month} 06",
 	}}
 )
 
@@ -45,7 +55,9 @@ func TestLinesAreSaidToAReader(t *testing.T) {
 		{say.Of("%s", say.Or{say.Of("one"), say.Of("two")}), "one or two", "one or two", "ONE OR TWO"},
 		{say.Of("%s", say.List{say.Of("one"), say.Of("two")}), "one, two", "one, two", "ONE, TWO"},
 		{say.Of("%s", say.And{say.Of("one")}), "one", "one", "ONE"},
-		{say.Of("%d of %.1f", 3, 2.55), "3 of 2.5", "3 of 2.5", ""},
+		{say.Of("%d of %.1f", 3, 2.55), "3 of 2.5", "3 of 2.5", "3 OF 2,5"},
+		{say.Of("%s", measure.Length(2.5)), "2.5 mm", `3/32" +0.005`, "2,5 mm"},
+		{say.Of("since %s", say.On(time.Date(2026, 2, 9, 23, 0, 0, 0, time.FixedZone("", 7200)))), "since 9 February 2026", "since 9 February 2026", "SINCE 9 FEB 26"},
 		{say.Of("setting %c", 'A'+1), "setting B", "setting B", ""},
 		{say.Of("übrig: %s", say.Of("é")).Upper(), "Übrig: é", "Übrig: é", "ÜBRIG: É"},
 		{say.Of("no: %s", fault.At("depth", "over %s", measure.Length(25.4))), "no: over 25.4 mm", `no: over 1"`, ""},

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"reflect"
+	"time"
 
 	"corte/core/measure"
 )
@@ -74,6 +75,9 @@ func store(a any) (stored, error) {
 	case Either:
 		out, err := each(2, func(i int) any { return [...]any{a.Mm, a.Inch}[i] })
 		return stored{List: out, As: "either"}, err
+	case Day:
+		day := time.Time(a).Format(time.DateOnly)
+		return stored{Text: &day, As: "day"}, nil
 	case error:
 		return store(Error(a))
 	case fmt.Stringer:
@@ -113,6 +117,11 @@ func (k stored) part() any {
 		return out
 	}
 	switch {
+	case k.Text != nil && k.As == "day":
+		if t, err := time.Parse(time.DateOnly, *k.Text); err == nil {
+			return On(t)
+		}
+		return *k.Text
 	case k.Text != nil:
 		return *k.Text
 	case k.Whole != nil:

@@ -2,10 +2,10 @@ package sight
 
 import (
 	"cmp"
-	"errors"
-	"fmt"
 	"math"
 	"slices"
+
+	"corte/core/fault"
 )
 
 // An Edge is what was read off a photo of a face and the edge along which it was cut,
@@ -34,7 +34,7 @@ func (e Edge) Deepest() (deep float64) {
 }
 
 // ErrNoEdge is returned where no edge is seen.
-var ErrNoEdge = errors.New("no edge found in this photo. Lay the piece face up with the edge along the picture, on a surface of a different color, or mark the edge's two ends")
+var ErrNoEdge = fault.At("", "no edge found in this photo. Lay the piece face up with the edge along the picture, on a surface of a different color, or mark the edge's two ends")
 
 // LookAtEdge reads the edge of a face that is so many mm long from end to end, by its
 // ends in shares of the picture's sides where somebody has shown them. Where nobody has
@@ -44,7 +44,7 @@ func (p Picture) LookAtEdge(length float64, ends []Point, below bool) (Edge, err
 		return Edge{}, err
 	}
 	if !(length > 0) {
-		return Edge{}, errors.New("enter the length of the edge in mm, so tear-out can be measured")
+		return Edge{}, fault.At("", "enter the length of the edge in mm, so tear-out can be measured")
 	}
 	e := Edge{EndsSure: 1, Length: length}
 	switch {
@@ -66,15 +66,15 @@ func (p Picture) LookAtEdge(length float64, ends []Point, below bool) (Edge, err
 			e.Ends[i] = Point{c.X * float64(p.Wide), c.Y * float64(p.High)}
 		}
 	default:
-		return Edge{}, fmt.Errorf("you marked %d spots. Mark the two ends of the edge", len(ends))
+		return Edge{}, fault.At("", "you marked %d spots. Mark the two ends of the edge", len(ends))
 	}
 	long := apart(e.Ends[0], e.Ends[1])
 	if long < leastEdgeLong {
-		return Edge{}, fmt.Errorf("the edge is only %.0f pixels long in the photo. Take it closer", long)
+		return Edge{}, fault.At("", "the edge is only %.0f pixels long in the photo. Take it closer", long)
 	}
 	b := bandOf(p, e.Ends, length)
 	if b.in < 8*b.least() {
-		return Edge{}, errors.New("too little of the face is visible beside this edge. Include more of it")
+		return Edge{}, fault.At("", "too little of the face is visible beside this edge. Include more of it")
 	}
 	if !b.straightened() {
 		return Edge{}, ErrNoEdge

@@ -12,8 +12,7 @@
 package sight
 
 import (
-	"errors"
-	"fmt"
+	"corte/core/fault"
 )
 
 // A Picture is rows of pixels from the top, each four bytes: red, green, blue and
@@ -36,17 +35,17 @@ const leastSide = 160
 func (p Picture) fault() error {
 	switch {
 	case p.Wide < leastSide || p.High < leastSide:
-		return fmt.Errorf("a photo of %d by %d pixels is too small to count teeth. Take one of at least %d each way", p.Wide, p.High, leastSide)
+		return fault.At("", "a photo of %d by %d pixels is too small to count teeth. Take one of at least %d each way", p.Wide, p.High, leastSide)
 	case p.Wide*p.High > MostPixels:
-		return fmt.Errorf("a photo of %d by %d pixels is too large. Send at most %d million pixels", p.Wide, p.High, MostPixels/1_000_000)
+		return fault.At("", "a photo of %d by %d pixels is too large. Send at most %d million pixels", p.Wide, p.High, MostPixels/1_000_000)
 	case len(p.Pix) < 4*p.Wide*p.High:
-		return fmt.Errorf("a picture of %d by %d pixels has %d bytes and not %d", p.Wide, p.High, len(p.Pix), 4*p.Wide*p.High)
+		return fault.At("", "a picture of %d by %d pixels has %d bytes and not %d", p.Wide, p.High, len(p.Pix), 4*p.Wide*p.High)
 	}
 	return nil
 }
 
 // ErrNoBlade is returned where nothing in a picture is round with teeth.
-var ErrNoBlade = errors.New("no blade found in this photo. Lay it flat on a plain surface of a different color and take the whole blade from straight above")
+var ErrNoBlade = fault.At("", "no blade found in this photo. Lay it flat on a plain surface of a different color and take the whole blade from straight above")
 
 // A Point is a place in a picture, in pixels from its upper left corner.
 type Point struct{ X, Y float64 }
@@ -104,7 +103,7 @@ func (p Picture) Look(taps []Point) (Blade, error) {
 
 func (p Picture) lookAt(taps []Point) (Blade, error) {
 	if len(taps) != 3 {
-		return Blade{}, fmt.Errorf("you tapped %d spots. Tap three teeth far apart", len(taps))
+		return Blade{}, fault.At("", "you tapped %d spots. Tap three teeth far apart", len(taps))
 	}
 	var at [3]Point
 	for i, tap := range taps {
@@ -112,7 +111,7 @@ func (p Picture) lookAt(taps []Point) (Blade, error) {
 	}
 	c, ok := through(at)
 	if !ok {
-		return Blade{}, errors.New("the three spots are in a line. Tap three teeth far apart around the rim")
+		return Blade{}, fault.At("", "the three spots are in a line. Tap three teeth far apart around the rim")
 	}
 	m, ok := settled(p, c)
 	if !ok {

@@ -1,12 +1,12 @@
 package sight
 
 import (
-	"errors"
-	"fmt"
 	"math"
 	"slices"
 
 	"gonum.org/v1/gonum/mat"
+
+	"corte/core/fault"
 )
 
 // A Wall is what was read off a photo of the wall of a cut, lying along the picture.
@@ -26,7 +26,7 @@ type Wall struct {
 const Parts = 20
 
 // ErrNoWall is returned where no wall is seen.
-var ErrNoWall = errors.New("no cut edge found in this photo. Lay it along the picture, on a surface of a different color, or mark its four corners")
+var ErrNoWall = fault.At("", "no cut edge found in this photo. Lay it along the picture, on a surface of a different color, or mark its four corners")
 
 // LookAtWall reads the wall of a cut of so many mm of thickness, by its four corners in
 // shares of the picture's sides where somebody has shown them.
@@ -35,7 +35,7 @@ func (p Picture) LookAtWall(thickness float64, corners []Point) (Wall, error) {
 		return Wall{}, err
 	}
 	if !(thickness > 0) {
-		return Wall{}, errors.New("enter the thickness of the piece in mm for scale")
+		return Wall{}, fault.At("", "enter the thickness of the piece in mm for scale")
 	}
 	w := Wall{CornersSure: 1}
 	switch {
@@ -49,16 +49,16 @@ func (p Picture) LookAtWall(thickness float64, corners []Point) (Wall, error) {
 			w.Corners[i] = Point{c.X * float64(p.Wide), c.Y * float64(p.High)}
 		}
 	default:
-		return Wall{}, fmt.Errorf("you marked %d corners. Mark four", len(corners))
+		return Wall{}, fault.At("", "you marked %d corners. Mark four", len(corners))
 	}
 	h, ok := ofCorners(w.Corners)
 	if !ok {
-		return Wall{}, errors.New("mark the four corners clockwise, starting at the upper left")
+		return Wall{}, fault.At("", "mark the four corners clockwise, starting at the upper left")
 	}
 	long := (apart(w.Corners[0], w.Corners[1]) + apart(w.Corners[3], w.Corners[2])) / 2
 	high := (apart(w.Corners[0], w.Corners[3]) + apart(w.Corners[1], w.Corners[2])) / 2
 	if high < leastWall || long < leastWall {
-		return Wall{}, fmt.Errorf("the cut edge is only %.0f pixels high in the photo. Take it closer", high)
+		return Wall{}, fault.At("", "the cut edge is only %.0f pixels high in the photo. Take it closer", high)
 	}
 	w.Length = thickness * long / high
 	f := faceOf(p, h, int(math.Min(long, mostAcross)), int(math.Min(high, mostDown)))

@@ -1,7 +1,6 @@
 package sound
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -53,7 +52,7 @@ type moment struct {
 func NewLive(rate float64, s Saw) (*Live, error) {
 	switch {
 	case !(rate >= leastRate && rate <= mostRate):
-		return nil, fmt.Errorf("a sound of %g samples a second; from %d to %d can be listened to", rate, leastRate, mostRate)
+		return nil, fault.At("", "a sound of %g samples a second; from %d to %d can be listened to", rate, leastRate, mostRate)
 	case s.Teeth < 6 || s.Teeth > 200:
 		return nil, fault.At("teeth", "enter the number of teeth, 6 to 200")
 	case s.Idle != 0 && !(s.Idle >= 500 && s.Idle <= 20000):

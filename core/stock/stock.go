@@ -170,21 +170,18 @@ func (t Thinner) Says(a Ask) say.Line {
 	kerf := say.Thin(t.Kerf)
 	for i, n := range t.More {
 		if n > 0 {
+			more := say.Of("a kerf of %s gives %d more of the longest from each of %s", kerf, n, a.Sticks[i].Length)
 			if n == 1 {
-				return say.Of("a kerf of %s gives one more of the longest from each of %s%s", kerf, a.Sticks[i].Length, t.also())
+				more = say.Of("a kerf of %s gives one more of the longest from each of %s", kerf, a.Sticks[i].Length)
 			}
-			return say.Of("a kerf of %s gives %d more of the longest from each of %s%s", kerf, n, a.Sticks[i].Length, t.also())
+			if t.Saved > 0 {
+				return say.Of("%s and takes %s less stock in total", more, t.Saved)
+			}
+			return more
 		}
 	}
 	if t.Saved > 0 {
 		return say.Of("a kerf of %s takes %s less stock", kerf, t.Saved)
 	}
 	return say.Of("a kerf of %s makes no difference here", kerf)
-}
-
-func (t Thinner) also() say.Line {
-	if t.Saved <= 0 {
-		return say.Line{}
-	}
-	return say.Of(", and takes %s less stock in total", t.Saved)
 }

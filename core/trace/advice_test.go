@@ -11,6 +11,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/internal/testkit/golden"
 )
 
@@ -70,7 +71,7 @@ func TestFactsAreAsTheyWereReadOver(t *testing.T) {
 	misfit.Bore = 30
 	base := func() Known {
 		j := cut.Job{Material: get("cherry"), Direction: cut.Rip, Finish: cut.Hidden, Thickness: 25, Width: 120, Length: 900, Pieces: 1}
-		return Known{Now: day(30), Day: func(t time.Time) string { return t.Format("2 January") }, Saw: table, Request: choose.Request{Job: j, Saw: table}}
+		return Known{Now: day(30), Day: say.On, Saw: table, Request: choose.Request{Job: j, Saw: table}}
 	}
 	with := func(k *Known, b blade.Blade, c care.Condition) {
 		k.Blade, k.BladeName, k.Condition, k.Candidate = &b, "Plough", c, choose.Candidate{Blade: b, State: cut.State{Sharpness: c.Sharpness(b.Grind), Pitch: c.PitchLevel()}}

@@ -31,7 +31,7 @@ type Measured struct {
 // What is nil was never measured, or is not there.
 type Known struct {
 	Now time.Time
-	Day func(time.Time) string // how the shop writes a date
+	Day func(time.Time) say.Day // a time's date in the shop's zone
 
 	Saw       saw.Saw
 	Heel      measure.Length // toward the fence

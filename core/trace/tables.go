@@ -7,8 +7,6 @@ import (
 	"math"
 	"strconv"
 	"strings"
-	"unicode"
-	"unicode/utf8"
 )
 
 // A Cause is a reason that a cut goes wrong.
@@ -232,7 +230,3 @@ func CheckByID(id string) (Check, bool) {
 }
 
 // lower makes a label go on inside a sentence.
-func lower(s string) string {
-	r, n := utf8.DecodeRuneInString(s)
-	return string(unicode.ToLower(r)) + s[n:]
-}

@@ -474,7 +474,7 @@ func (b Weighed) Doubts() []say.Line {
 	out := []say.Line{}
 	for _, c := range tables.clashes {
 		if slices.Contains(b.evidence.Present, c.a) && slices.Contains(b.evidence.Present, c.b) {
-			out = append(out, say.Of("%s and %s: %s", say.Word(tables.signs[tables.sign[c.a]].Label), say.Word(lower(tables.signs[tables.sign[c.b]].Label)), say.Word(c.why)))
+			out = append(out, say.Of("“%s” and “%s”: %s", say.Word(tables.signs[tables.sign[c.a]].Label), say.Word(tables.signs[tables.sign[c.b]].Label), say.Word(c.why)))
 		}
 	}
 	for _, s := range b.evidence.Present {
@@ -491,13 +491,13 @@ func (b Weighed) Doubts() []say.Line {
 			explained += b.p[i] * w
 		}
 		if explained < unexplained {
-			out = append(out, say.Of("%s: no likely cause explains it. Check again whether you see it", say.Word(tables.signs[k].Label)))
+			out = append(out, say.Of("“%s”: no likely cause explains it. Check again whether you see it", say.Word(tables.signs[k].Label)))
 		}
 	}
 	for _, s := range b.evidence.Absent {
 		if slices.Contains(b.evidence.Present, s) {
 			if k, known := tables.sign[s]; known {
-				out = append(out, say.Of("%s is marked both as seen and not seen", say.Word(tables.signs[k].Label)))
+				out = append(out, say.Of("“%s” is marked both as seen and not seen", say.Word(tables.signs[k].Label)))
 			}
 		}
 	}

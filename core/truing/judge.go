@@ -152,19 +152,19 @@ func (g Gauge) over() say.Line {
 
 // JudgeWidth says how to move the fence after a test cut.
 func (a Adjustment) JudgeWidth() Finding {
-	return a.judge("Move the fence %s toward the blade%s, against a dial. The piece is too wide.",
-		"Move the fence away from the blade by more than %s, and come back%s. The last move is toward the blade, so the play is on one side. The piece is too narrow.", false)
+	return a.judge("Move the fence toward the blade by %s, against a dial. The piece is too wide.",
+		"Move the fence away from the blade by more than %s, and come back. The last move is toward the blade, so the play is on one side. The piece is too narrow.", false)
 }
 
 // JudgeDepth says how to move the height or depth after a test cut. A blade
 // that is fromAbove goes deeper where one in a table is raised.
 func (a Adjustment) JudgeDepth(fromAbove bool) Finding {
 	if fromAbove {
-		return a.judge("Set the blade %s deeper%s. The cut is too shallow, as intended at first.",
-			"Set the blade shallower by more than %s, and go deeper again%s. The last move is deeper, so the play is on one side. The cut is too deep.", true)
+		return a.judge("Set the blade deeper by %s. The cut is too shallow, as intended at first.",
+			"Set the blade shallower by more than %s, and go deeper again. The last move is deeper, so the play is on one side. The cut is too deep.", true)
 	}
-	return a.judge("Raise the blade by %s%s. The cut is too shallow, as intended at first.",
-		"Lower the blade by more than %s, and raise it again%s. The last move is upward, so the play is on one side. The cut is too deep.", true)
+	return a.judge("Raise the blade by %s. The cut is too shallow, as intended at first.",
+		"Lower the blade by more than %s, and raise it again. The last move is upward, so the play is on one side. The cut is too deep.", true)
 }
 
 func (a Adjustment) judge(onward, back string, more bool) Finding {
@@ -175,15 +175,15 @@ func (a Adjustment) judge(onward, back string, more bool) Finding {
 		return f
 	}
 	f.Verdict = verdict.Caution
-	turns := say.Line{}
+	by := say.Of("%s", say.Dial(a.Move))
 	if a.Turns != 0 {
-		turns = say.Of(" (%.2f turns of the wheel)", math.Abs(a.Turns))
+		by = say.Of("%s (%.2f turns of the wheel)", say.Dial(a.Move), math.Abs(a.Turns))
 	}
 	text := back
 	if (a.Move > 0) == more {
 		text = onward
 	}
-	f.Do = append(f.Do, say.Line{Form: text, With: []any{say.Dial(a.Move), turns}})
+	f.Do = append(f.Do, say.Line{Form: text, With: []any{by}})
 	f.do("Cut again, measure, and move by what is left.")
 	return f
 }
@@ -203,17 +203,17 @@ func (c Clearance) Judge(apart measure.Length) Finding {
 		for i, t := range c.Proud {
 			names[i] = say.Of("%d", t+1)
 		}
-		them := say.Of("it")
+		check := "Check them. Don't use a blade with a loose or bent tooth: have it repaired. Have a chipped tooth sharpened soon, because the chip grows. An undamaged one can wait for the next sharpening."
 		if len(names) == 1 {
+			check = "Check it. Don't use a blade with a loose or bent tooth: have it repaired. Have a chipped tooth sharpened soon, because the chip grows. An undamaged one can wait for the next sharpening."
 			f.say("Tooth %s sticks out, counted from the mark.", names[0])
 		} else {
-			them = say.Of("them")
 			f.say("Teeth %s stick out, counted from the mark.", names)
 		}
 		if apart > 0 {
-			f.say("Each turn leaves one deep mark for %s, %s apart.", them, apart)
+			f.say("Each leaves one deep mark per turn, %s apart.", apart)
 		}
-		f.do("Check %s. Don't use a blade with a loose or bent tooth: have it repaired. Have a chipped tooth sharpened soon, because the chip grows. An undamaged one can wait for the next sharpening.", them)
+		f.Do = append(f.Do, say.Word(check))
 	}
 	if s := c.Slots; s != nil {
 		if d := s.Beside - s.Rest; math.Abs(d.Mm()) > 0.015 {

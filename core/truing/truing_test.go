@@ -82,7 +82,7 @@ func TestFindings(t *testing.T) {
 		"the arbor":            {r.Judge(Usual), verdict.Caution, "not from the blade"},
 		"tilted":               {JudgeTilt(-0.3, Usual), verdict.Caution, "opens at the bottom"},
 		"the gauge":            {gauge.Judge(Usual), verdict.Caution, "out by 0.5 mm over 300 mm"},
-		"too wide":             {adjust(100, 100.5, false), verdict.Caution, "0.5 mm toward the blade (0.10 turns"},
+		"too wide":             {adjust(100, 100.5, false), verdict.Caution, "toward the blade by 0.5 mm (0.10 turns"},
 		"too narrow":           {adjust(100, 99, false), verdict.Caution, "The last move is toward the blade"},
 		"too shallow":          {adjust(9, 8.5, true), verdict.Caution, "Raise the blade by 0.5 mm"},
 		"too deep":             {adjust(9, 9.4, true), verdict.Caution, "The last move is upward"},

@@ -6,6 +6,7 @@ import (
 
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
+	"corte/internal/httpapi/present"
 )
 
 func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarRequestObject) (contract.ReadCalendarResponseObject, error) {
@@ -14,6 +15,6 @@ func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarReques
 			return nil, err
 		}
 	}
-	text, err := s.In(ctx).Care.Feed(ctx, r.Secret)
+	text, err := s.In(ctx).Care.Feed(ctx, present.VoiceOf(ctx).Voice.Voice, r.Secret)
 	return contract.ReadCalendar200TextCalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, err
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/gin-gonic/gin"
 
+	"corte/core/say"
 	"corte/internal/record"
 )
 
@@ -77,8 +78,8 @@ func (n need) met(a record.Actor) bool {
 }
 
 // word names who meets a need, for people.
-func (n need) word() string {
-	return [...]string{"anybody", "people signed in with a password", "a viewer", "a learner", "a worker", "an owner"}[n]
+func (n need) word() say.Line {
+	return say.Word([...]string{"anybody", "people signed in with a password", "a viewer", "a learner", "a worker", "an owner"}[n])
 }
 
 // needs maps each route, by method and path as Gin names them, to its need. It fails
@@ -131,18 +132,18 @@ func (s *server) onlyWhoMay(need map[string]need) gin.HandlerFunc {
 		n, a := need[c.Request.Method+" "+c.FullPath()], record.ActorOf(c.Request.Context())
 		switch {
 		case s.beside && !inDemo(c, n):
-			refuse(c, http.StatusForbidden, "", "The demo shop has no accounts, people or links to change. Do this in your own shop.")
+			refuse(c, http.StatusForbidden, "", say.Of("The demo shop has no accounts, people or links to change. Do this in your own shop."))
 		case n.met(a):
 		case a.Way == record.Out:
-			refuse(c, http.StatusUnauthorized, "", "Sign in first.")
+			refuse(c, http.StatusUnauthorized, "", say.Of("Sign in first."))
 		case a.Way == record.Tablet && a.Member == nil:
-			refuse(c, http.StatusForbidden, "", "Tap your name first.")
+			refuse(c, http.StatusForbidden, "", say.Of("Tap your name first."))
 		case a.Way == record.Tablet && n > keeping:
-			refuse(c, http.StatusForbidden, "", "You can't do this on a shop tablet. An owner has to sign in with a password.")
+			refuse(c, http.StatusForbidden, "", say.Of("You can't do this on a shop tablet. An owner has to sign in with a password."))
 		case a.Role == record.Nobody:
-			refuse(c, http.StatusForbidden, "", "You no longer belong to a shop here. Ask an owner to invite you.")
+			refuse(c, http.StatusForbidden, "", say.Of("You no longer belong to a shop here. Ask an owner to invite you."))
 		default:
-			refuse(c, http.StatusForbidden, "", fmt.Sprintf("This needs %s; you are a %s in this shop. An owner can do it, or give you another role.", n.word(), a.Role))
+			refuse(c, http.StatusForbidden, "", say.Of("This needs %s; you are a %s in this shop. An owner can do it, or give you another role.", n.word(), a.Role))
 		}
 	}
 }

@@ -20,6 +20,7 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/jackc/pgx/v5/pgconn"
 
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/httpapi/present"
 	"corte/internal/record"
@@ -30,10 +31,10 @@ import (
 const retryAfter = "Retry-After" // seconds
 
 // refuse answers with a problem and ends the request.
-func refuse(c *gin.Context, status int, field, detail string) {
+func refuse(c *gin.Context, status int, field string, detail say.Line) {
 	id := c.GetString(requestIDKey)
 	p := contract.Problem{
-		Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: detail, RequestID: &id,
+		Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: present.VoiceOf(c).Say(detail), RequestID: &id,
 	}
 	if field != "" {
 		p.Field = &field
@@ -65,38 +66,38 @@ func refuseError(c *gin.Context, err error) {
 		if wait := se.RetryAfter(); wait > 0 {
 			c.Header(retryAfter, strconv.Itoa(int(wait.Seconds())))
 		}
-		refuse(c, se.Status(), se.Field, present.VoiceOf(c).Sentence(se.What))
+		refuse(c, se.Status(), se.Field, say.Of("%s", present.VoiceOf(c).Sentence(se.What)))
 	case errors.As(err, &size):
-		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
+		refuse(c, http.StatusRequestEntityTooLarge, "", say.Of("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
 	case errors.As(err, &re):
 		status, field, detail := contractBreach(re)
 		refuse(c, status, field, detail)
 	case errors.As(err, &kind): // the contract takes 40.0 for a whole number, Go does not
 		name := kind.Field[strings.LastIndexByte(kind.Field, '.')+1:]
-		refuse(c, http.StatusBadRequest, kind.Field, fmt.Sprintf("%s must be a whole number, written in digits alone.", name))
+		refuse(c, http.StatusBadRequest, kind.Field, say.Of("%s must be a whole number, written in digits alone.", name))
 	case errors.Is(err, errUnreadBody):
-		refuse(c, http.StatusRequestTimeout, "", "This request arrived too slowly. Nothing was saved. Send it again.")
+		refuse(c, http.StatusRequestTimeout, "", say.Of("This request arrived too slowly. Nothing was saved. Send it again."))
 	case errors.Is(c.Request.Context().Err(), context.Canceled):
 		c.Abort() // nobody is listening any more, and whatever failed then says nothing of the database
 	case errors.Is(err, store.ErrUnknown):
 		slog.Error("no answer to a commit", "request_id", c.GetString(requestIDKey), "error", err)
-		refuse(c, http.StatusServiceUnavailable, "", "The database connection was lost, so this may or may not be saved. Press again: it won't be saved twice.")
+		refuse(c, http.StatusServiceUnavailable, "", say.Of("The database connection was lost, so this may or may not be saved. Press again: it won't be saved twice."))
 	case errors.As(err, &gone):
 		outageOf(c).lost(err)
-		refuse(c, http.StatusServiceUnavailable, "", "No answer from the database. Nothing was saved. Try again in a moment.")
+		refuse(c, http.StatusServiceUnavailable, "", say.Of("No answer from the database. Nothing was saved. Try again in a moment."))
 	case errors.Is(err, context.DeadlineExceeded):
-		refuse(c, http.StatusServiceUnavailable, "", "The database took too long. Nothing was saved. Try again.")
+		refuse(c, http.StatusServiceUnavailable, "", say.Of("The database took too long. Nothing was saved. Try again."))
 	case lost(err):
 		outageOf(c).lost(err)
-		refuse(c, http.StatusServiceUnavailable, "", "The database connection was lost. Press again: nothing is saved twice.")
+		refuse(c, http.StatusServiceUnavailable, "", say.Of("The database connection was lost. Press again: nothing is saved twice."))
 	case errors.As(err, &db) && db.Code == diskFull:
 		slog.Error("disk full", "request_id", c.GetString(requestIDKey), "error", err)
-		refuse(c, http.StatusInsufficientStorage, "", "The database disk is full. Nothing was saved. Make room and try again.")
+		refuse(c, http.StatusInsufficientStorage, "", say.Of("The database disk is full. Nothing was saved. Make room and try again."))
 	case errors.As(err, &db) && (db.Code == zeroByte || db.Code == zeroEscape):
-		refuse(c, http.StatusUnprocessableEntity, "", "The text contains a character that can't be saved (a zero byte). Nothing was saved. Type the text again.")
+		refuse(c, http.StatusUnprocessableEntity, "", say.Of("The text contains a character that can't be saved (a zero byte). Nothing was saved. Type the text again."))
 	default:
 		slog.Error("request failed", "request_id", c.GetString(requestIDKey), "error", err)
-		refuse(c, http.StatusInternalServerError, "", "Something went wrong. Nothing was saved. The server's log has details under this request's id.")
+		refuse(c, http.StatusInternalServerError, "", say.Of("Something went wrong. Nothing was saved. The server's log has details under this request's id."))
 	}
 }
 
@@ -137,7 +138,7 @@ const (
 
 // contractBreach says in words what of a request does not keep to the
 // contract: 400 where it cannot be read, 422 where it can but is impossible.
-func contractBreach(e *openapi3filter.RequestError) (status int, field, detail string) {
+func contractBreach(e *openapi3filter.RequestError) (status int, field string, detail say.Line) {
 	if e.Parameter != nil {
 		field = e.Parameter.Name
 	}
@@ -155,42 +156,42 @@ func contractBreach(e *openapi3filter.RequestError) (status int, field, detail s
 		return status, field, detail
 	case errors.Is(e.Err, openapi3filter.ErrInvalidRequired), errors.Is(e.Err, openapi3filter.ErrInvalidEmptyValue):
 		if field == "" {
-			return http.StatusBadRequest, "", "The request is empty; send it as JSON."
+			return http.StatusBadRequest, "", say.Of("The request is empty; send it as JSON.")
 		}
-		return http.StatusBadRequest, field, fmt.Sprintf("%s is missing.", field)
+		return http.StatusBadRequest, field, say.Of("%s is missing.", field)
 	case errors.As(e.Err, &syntax), errors.As(e.Err, &parse) && e.Parameter == nil:
-		return http.StatusBadRequest, "", "This isn't valid JSON. Write plain numbers, and names in quotes."
+		return http.StatusBadRequest, "", say.Of("This isn't valid JSON. Write plain numbers, and names in quotes.")
 	case e.Parameter != nil:
-		return http.StatusBadRequest, field, fmt.Sprintf("%s cannot be read.", field)
+		return http.StatusBadRequest, field, say.Of("%s cannot be read.", field)
 	}
-	return http.StatusBadRequest, "", "The request cannot be read; send JSON with the content type application/json."
+	return http.StatusBadRequest, "", say.Of("The request cannot be read; send JSON with the content type application/json.")
 }
 
-func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail string) {
+func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail say.Line) {
 	const bad, impossible = http.StatusBadRequest, http.StatusUnprocessableEntity
 	name := field[strings.LastIndexByte(field, '.')+1:]
 	switch e.SchemaField {
 	case "minimum":
-		return impossible, fmt.Sprintf("%s must be at least %v.", name, *e.Schema.Min)
+		return impossible, say.Of("%s must be at least %v.", name, *e.Schema.Min)
 	case "maximum":
-		return impossible, fmt.Sprintf("%s must be at most %v.", name, *e.Schema.Max)
+		return impossible, say.Of("%s must be at most %v.", name, *e.Schema.Max)
 	case "maxLength":
-		return impossible, fmt.Sprintf("%s may have at most %d characters.", name, *e.Schema.MaxLength)
+		return impossible, say.Of("%s may have at most %d characters.", name, *e.Schema.MaxLength)
 	case "minLength":
-		return impossible, fmt.Sprintf("%s must have at least %d characters.", name, e.Schema.MinLength)
+		return impossible, say.Of("%s must have at least %d characters.", name, e.Schema.MinLength)
 	case "enum":
-		return impossible, fmt.Sprintf("%s must be one of %s.", name, list(e.Schema.Enum))
+		return impossible, say.Of("%s must be one of %s.", name, list(e.Schema.Enum))
 	case "required":
-		return bad, fmt.Sprintf("%s is missing.", name)
+		return bad, say.Of("%s is missing.", name)
 	case "properties":
 		if m := unsupported.FindStringSubmatch(e.Reason); m != nil {
 			name = m[1]
 		}
-		return bad, fmt.Sprintf("%s is not a field that is known here.", name)
+		return bad, say.Of("%s is not a field that is known here.", name)
 	case "nullable":
-		return bad, fmt.Sprintf("%s is null; give it a value or leave it out.", name)
+		return bad, say.Of("%s is null; give it a value or leave it out.", name)
 	case "type":
-		return bad, fmt.Sprintf("%s must be a %s.", name, strings.Join(e.Schema.Type.Slice(), " or "))
+		return bad, say.Of("%s must be a %s.", name, say.Or(say.Words(e.Schema.Type.Slice())))
 	case "allOf": // what a $ref with a description beside it is wrapped in
 		var inner *openapi3.SchemaError
 		if errors.As(e.Origin, &inner) {
@@ -198,17 +199,17 @@ func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail str
 		}
 	case "pattern":
 		if strings.Contains(e.Schema.Pattern, `\x00`) {
-			return impossible, fmt.Sprintf("%s holds a line break or a zero byte, which cannot be kept there; write it anew.", name)
+			return impossible, say.Of("%s contains a line break or a zero byte, which can't be saved. Type it again.", name)
 		}
-		return bad, fmt.Sprintf("%s is not written as it should be.", name)
+		return bad, say.Of("%s is not written as it should be.", name)
 	case "maxItems":
-		return impossible, fmt.Sprintf("%s may hold at most %d.", name, *e.Schema.MaxItems)
+		return impossible, say.Of("%s may hold at most %d.", name, *e.Schema.MaxItems)
 	case "minItems":
-		return impossible, fmt.Sprintf("%s must hold at least %d.", name, e.Schema.MinItems)
+		return impossible, say.Of("%s must hold at least %d.", name, e.Schema.MinItems)
 	case "format":
-		return bad, fmt.Sprintf("%s is not a %s.", name, strings.ToUpper(e.Schema.Format))
+		return bad, say.Of("%s is not a %s.", name, strings.ToUpper(e.Schema.Format))
 	}
-	return bad, fmt.Sprintf("%s cannot be read.", name)
+	return bad, say.Of("%s cannot be read.", name)
 }
 
 // unsupported is how the validator names a field that the contract lacks.

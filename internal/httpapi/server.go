@@ -121,17 +121,17 @@ func New(o Options) (http.Handler, error) {
 	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, logRequests(o.Log), recoverPanics, onlyOurs(o.Hosts), onlyThrough(o.Proxies), onlySameOrigin(), secure(o.SignIn), limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, eventsPath, listenPath, shopFilePath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
-			refuse(c, http.StatusNotFound, "", "There is nothing at this address. See /api/v1/openapi.json for all addresses.")
+			refuse(c, http.StatusNotFound, "", say.Of("There is nothing at this address. See /api/v1/openapi.json for all addresses."))
 			return
 		}
 		web.serve(c)
 	})
 	r.NoMethod(func(c *gin.Context) {
-		refuse(c, http.StatusMethodNotAllowed, "", fmt.Sprintf("%s is not possible at this address.", c.Request.Method))
+		refuse(c, http.StatusMethodNotAllowed, "", say.Of("%s is not possible at this address.", c.Request.Method))
 	})
 	r.GET(base+"/openapi.json", func(c *gin.Context) { c.JSON(http.StatusOK, spec) })
 
-	files := rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) string {
+	files := rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) say.Line {
 		_, says := schemaBreach(e, field)
 		return says
 	})
@@ -161,7 +161,7 @@ func New(o Options) (http.Handler, error) {
 	contract.RegisterHandlersWithOptions(r.Group("", s.who, s.onlyWhoMay(need), madeBy, inBudget(newLooks()), develop, s.once(spec), keep), strict, contract.GinServerOptions{
 		BaseURL: base,
 		ErrorHandler: func(c *gin.Context, _ error, _ int) {
-			refuse(c, http.StatusBadRequest, "", "This address can't be read.")
+			refuse(c, http.StatusBadRequest, "", say.Of("This address can't be read."))
 		},
 	})
 	return r, nil
@@ -179,7 +179,7 @@ func keepContract(spec *openapi3.T) (gin.HandlerFunc, error) {
 	return func(c *gin.Context) {
 		route, params, err := router.FindRoute(c.Request)
 		if err != nil {
-			refuse(c, http.StatusNotFound, "", "There is nothing at this address. See /api/v1/openapi.json for all addresses.")
+			refuse(c, http.StatusNotFound, "", say.Of("There is nothing at this address. See /api/v1/openapi.json for all addresses."))
 			return
 		}
 		how := options
@@ -249,9 +249,9 @@ func recoverPanics(c *gin.Context) {
 // onlyOurs refuses every host name but loopback's and those in the settings, against
 // DNS rebinding.
 func onlyOurs(hosts []string) gin.HandlerFunc {
-	says := "Corte answers only on this computer, as 127.0.0.1 or localhost."
+	says := say.Of("Corte answers only on this computer, as 127.0.0.1 or localhost.")
 	if len(hosts) > 0 {
-		says = "Corte doesn't use this host name. Add it to CORTE_HOSTS."
+		says = say.Of("Corte doesn't use this host name. Add it to CORTE_HOSTS.")
 	}
 	return func(c *gin.Context) {
 		host := c.Request.Host
@@ -283,7 +283,7 @@ func onlyThrough(proxies []string) gin.HandlerFunc {
 		if len(ranges) == 0 || err == nil && (from.IsLoopback() || slices.ContainsFunc(ranges, func(p netip.Prefix) bool { return p.Contains(from) })) {
 			return
 		}
-		refuse(c, http.StatusMisdirectedRequest, "", "Corte only answers through its proxy.")
+		refuse(c, http.StatusMisdirectedRequest, "", say.Of("Corte only answers through its proxy."))
 	}
 }
 
@@ -292,7 +292,7 @@ func onlySameOrigin() gin.HandlerFunc {
 	protection := http.NewCrossOriginProtection()
 	return func(c *gin.Context) {
 		if err := protection.Check(c.Request); err != nil {
-			refuse(c, http.StatusForbidden, "", "This came from a page of another site.")
+			refuse(c, http.StatusForbidden, "", say.Of("This came from a page of another site."))
 		}
 	}
 }

@@ -18,6 +18,7 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/events"
 	"corte/internal/httpapi/contract"
@@ -184,7 +185,7 @@ func madeBy(c *gin.Context) {
 		is += a.Member.String()
 	}
 	if said != is {
-		refuse(c, http.StatusForbidden, "", "Another person made this on this device. Nothing was saved. It waits until they sign in here again.")
+		refuse(c, http.StatusForbidden, "", say.Of("Another person made this on this device. Nothing was saved. It waits until they sign in here again."))
 	}
 }
 

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"crypto/rand"
 	"errors"
-	"fmt"
 	"io/fs"
 	"net/http"
 	"path"
@@ -12,6 +11,8 @@ import (
 	"strings"
 
 	"github.com/gin-gonic/gin"
+
+	"corte/core/say"
 )
 
 // A web serves the built front end: files by their names, and the page itself
@@ -39,7 +40,7 @@ func newWeb(files fs.FS, pages []string) (*web, error) {
 
 func (w *web) serve(c *gin.Context) {
 	if c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead {
-		refuse(c, http.StatusMethodNotAllowed, "", fmt.Sprintf("%s is not possible at this address.", c.Request.Method))
+		refuse(c, http.StatusMethodNotAllowed, "", say.Of("%s is not possible at this address.", c.Request.Method))
 		return
 	}
 	name := strings.TrimPrefix(path.Clean(c.Request.URL.Path), "/")
@@ -65,7 +66,7 @@ func (w *web) serve(c *gin.Context) {
 		return
 	}
 	if strings.HasPrefix(name, "assets/") {
-		refuse(c, http.StatusNotFound, "", "This file isn't part of this version. Reload the page.")
+		refuse(c, http.StatusNotFound, "", say.Of("This file isn't part of this version. Reload the page."))
 		return
 	}
 	nonce := rand.Text()

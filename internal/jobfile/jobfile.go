@@ -96,7 +96,7 @@ func readJSON(raw []byte) []corejob.Line {
 		case err != nil:
 			l.Faults = append(l.Faults, corejob.Fault{What: say.Word(err.Error())})
 		case unknown != nil:
-			l.Faults = append(l.Faults, corejob.Fault{Field: "material", What: say.Word(unknown.Error())})
+			l.Faults = append(l.Faults, corejob.Fault{Field: "material", What: say.Error(unknown)})
 		}
 		if len(l.Faults) == 0 {
 			l.Faults = l.Row.Check()
@@ -107,8 +107,8 @@ func readJSON(raw []byte) []corejob.Line {
 }
 
 // Calendar writes a run sheet as blocks from a moment on: a turn an event, with
-// what is cut in it.
-func Calendar(j job.Job, from, now time.Time) []byte {
+// what is cut in it, as a voice says it.
+func Calendar(v say.Voice, j job.Job, from, now time.Time) []byte {
 	cal := ics.NewCalendarFor("Corte")
 	cal.SetMethod(ics.MethodPublish)
 	cal.SetXWRCalName(j.Name)
@@ -127,7 +127,7 @@ func Calendar(j job.Job, from, now time.Time) []byte {
 			e.SetLocation(t.SawName)
 			var does bytes.Buffer
 			if t.Wash {
-				does.WriteString("Clean it first.\n")
+				does.WriteString(v.Say(say.Of("Clean it first.")) + "\n")
 			}
 			for _, c := range t.Cuts {
 				fmt.Fprintf(&does, "%d × %s\n", c.Pieces, names[c.Row.String()].Name)

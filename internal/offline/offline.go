@@ -26,7 +26,8 @@ import (
 
 // A Host answers over one shelf, and listens to one saw at a time.
 type Host struct {
-	station choose.Station
+	station  choose.Station
+	language string // a tag, such as "es"
 
 	saw   sound.Saw
 	live  *sound.Live
@@ -47,13 +48,18 @@ func New(shelf []byte) (*Host, error) {
 	return &Host{station: choose.At(s)}, nil
 }
 
+// Speak makes a host answer in the language of a tag.
+func (h *Host) Speak(language string) { h.language = language }
+
+func (h *Host) voice(u contract.Units) wire.Voice { return wire.VoiceIn(u, h.language) }
+
 // shop stands for the one shop that a shelf is of.
 var shop uuid.UUID
 
 // Ask answers a call of the contract by its address: its status, and the answer
 // or the problem as JSON. What a shelf does not know is answered with 404.
 func (h *Host) Ask(address string, body []byte) (status int, out []byte) {
-	return said(h.answer(address, body))
+	return h.said(h.answer(address, body))
 }
 
 // Look answers what the server is asked by /blade-looks, /wall-looks and /edge-looks, of a picture
@@ -63,10 +69,10 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 	if address == "/blade-looks" {
 		b, err := p.Look(wire.Places(&places))
 		if err != nil {
-			return said(nil, "", refusal.Of("photo", "%v", err))
+			return h.said(nil, "", refusal.Of("photo", "%v", err))
 		}
 		rack, err := h.station.Rack(ctx, shop)
-		return said(wire.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
+		return h.said(h.voice("").Look(b, p.Wide, p.High, rack), "", err)
 	}
 	var in struct {
 		Thickness float64           `json:"thickness_mm"`
@@ -78,18 +84,18 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 		Units     contract.Units    `json:"units"`
 	}
 	if err := json.Unmarshal(body, &in); err != nil {
-		return said(nil, "", err)
+		return h.said(nil, "", err)
 	}
 	if address == "/edge-looks" {
 		e, err := p.LookAtEdge(in.Length, wire.Places(&places), in.Face == contract.EdgeFaceBelow)
 		if err != nil {
-			return said(nil, in.Units, refusal.Of("photo", "%v", err))
+			return h.said(nil, in.Units, refusal.Of("photo", "%v", err))
 		}
-		return said(wire.VoiceIn(in.Units).EdgeLook(e, p.Wide, p.High), in.Units, nil)
+		return h.said(h.voice(in.Units).EdgeLook(e, p.Wide, p.High), in.Units, nil)
 	}
 	w, err := p.LookAtWall(in.Thickness, wire.Places(&places))
 	if err != nil {
-		return said(nil, in.Units, refusal.Of("photo", "%v", err))
+		return h.said(nil, in.Units, refusal.Of("photo", "%v", err))
 	}
 	var turn sight.Turn
 	if saw, err := h.station.Saw(ctx, shop, in.Saw); err == nil {
@@ -97,7 +103,7 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 			turn = wire.Turn(saw, b, in.Feed)
 		}
 	}
-	return said(wire.VoiceIn(in.Units).WallLook(w, p.Wide, p.High, turn), in.Units, nil)
+	return h.said(h.voice(in.Units).WallLook(w, p.Wide, p.High, turn), in.Units, nil)
 }
 
 // Listen begins to listen to a saw and the blade that is on it, to so many samples a
@@ -124,18 +130,18 @@ func (h *Host) Listen(saw, blade string, rate float64) (status int, out []byte) 
 		h.live, err = sound.NewLive(rate, h.saw)
 		return err
 	}
-	return said(struct{}{}, "", begin())
+	return h.said(struct{}{}, "", begin())
 }
 
 // Hear answers a block of sound with what was heard so far, as the server does.
 func (h *Host) Hear(block []byte) (status int, out []byte) {
 	if h.live == nil {
-		return said(nil, "", refusal.Of("rate", "listening hasn't started"))
+		return h.said(nil, "", refusal.Of("rate", "listening hasn't started"))
 	}
 	samples := wire.Samples(block)
 	h.heard += len(samples)
 	h.live.Hear(samples)
-	return said(wire.Voice{}.Hear(h.live.Heard(), h.saw, float64(h.heard)/h.rate, 0), "", nil)
+	return h.said(h.voice("").Hear(h.live.Heard(), h.saw, float64(h.heard)/h.rate, 0), "", nil)
 }
 
 // GoOn takes over what another host, of an older shelf, was listening to.
@@ -146,15 +152,15 @@ func (h *Host) GoOn(from *Host) {
 }
 
 // said is a result, or a problem, as it is sent.
-func said(result any, units contract.Units, err error) (status int, out []byte) {
+func (h *Host) said(result any, units contract.Units, err error) (status int, out []byte) {
 	var r *refusal.Error
 	switch {
 	case errors.As(err, &r):
 		status = r.Status()
-		result = contract.Problem{Status: status, Detail: wire.VoiceIn(units).Sentence(r.What), Field: ptr.NonZero(r.Field), Title: "away", Type: "about:blank"}
+		result = contract.Problem{Status: status, Detail: h.voice(units).Sentence(r.What), Field: ptr.NonZero(r.Field), Title: "away", Type: "about:blank"}
 	case err != nil:
 		status = 400
-		result = contract.Problem{Status: status, Detail: wire.Sentence(err.Error()), Title: "away", Type: "about:blank"}
+		result = contract.Problem{Status: status, Detail: h.voice("").Sentence(say.Error(err)), Title: "away", Type: "about:blank"}
 	default:
 		status = 200
 	}
@@ -177,7 +183,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return wire.VoiceIn(in.Units).Plan(p), in.Units, nil
+		return h.voice(in.Units).Plan(p), in.Units, nil
 	case "/sweeps":
 		var in contract.CreateSweepJSONRequestBody
 		if err := json.Unmarshal(body, &in); err != nil {
@@ -187,7 +193,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return wire.VoiceIn(in.Units).Sweep(s), in.Units, nil
+		return h.voice(in.Units).Sweep(s), in.Units, nil
 	case "/comparisons":
 		var in contract.CreateComparisonJSONRequestBody
 		if err := json.Unmarshal(body, &in); err != nil {
@@ -197,7 +203,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return map[string]any{"items": wire.VoiceIn(in.Units).Comparison(w.ID, all)}, in.Units, nil
+		return map[string]any{"items": h.voice(in.Units).Comparison(w.ID, all)}, in.Units, nil
 	case "/support-plans":
 		var in contract.CreateSupportPlanJSONRequestBody
 		if err := json.Unmarshal(body, &in); err != nil {
@@ -211,7 +217,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err != nil {
 			return nil, in.Units, err
 		}
-		return wire.VoiceIn(in.Units).SupportPlans(plan, as), in.Units, nil
+		return h.voice(in.Units).SupportPlans(plan, as), in.Units, nil
 	case "/unmarked-blades":
 		var in contract.UnmarkedReadings
 		if err := json.Unmarshal(body, &in); err != nil {
@@ -227,7 +233,7 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, "", err
 		}
-		l, err := measure.Parse(in.Text, wire.VoiceIn(in.Units).Unit)
+		l, err := measure.Parse(in.Text, h.voice(in.Units).Unit)
 		if err != nil {
 			return nil, in.Units, &refusal.Error{Field: "text", What: say.Error(err)}
 		}

@@ -9,6 +9,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/record"
 	"corte/internal/store"
 	"corte/internal/wire"
@@ -104,9 +105,9 @@ func (r *Reader) Compare(shop uuid.UUID, text string, rows []Row, saws []store.S
 
 // meet finds the row of the rack that a line is about and what it would change.
 func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]int, names map[string]uuid.UUID) {
-	refuse := func(field, detail string, args ...any) {
+	refuse := func(field, form string, args ...any) {
 		l.Action = Refuse
-		l.Problems = append(l.Problems, Problem{field, fmt.Sprintf(detail, args...)})
+		l.Problems = append(l.Problems, Problem{field, say.Of(form, args...)})
 	}
 	id := uuid.New()
 	var found []there
@@ -126,10 +127,10 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		f := found[0]
 		switch {
 		case f.retired && l.Retired == nil:
-			refuse("id", "%s is retired; put it back on the rack before you change it.", f.name)
+			refuse("id", "%s is retired. Bring it back before you change it.", f.name)
 			return
 		case !f.retired && l.Retired != nil:
-			refuse("retired", "%s hangs here; retire it on its own page, where its log keeps it.", f.name)
+			refuse("retired", "%s is in use here. Retire it on its own page.", f.name)
 			return
 		}
 		l.Name, id, version, l.Action = f.name, f.id, f.version, Same
@@ -151,7 +152,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		}
 		if l.Differences = differences(found[0].fields, now); len(l.Differences) > 0 {
 			if found[0].retired {
-				refuse("id", "%s is retired; put it back on the rack before you change it.", found[0].name)
+				refuse("id", "%s is retired. Bring it back before you change it.", found[0].name)
 				return
 			}
 			l.Action = Change

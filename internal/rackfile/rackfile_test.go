@@ -16,6 +16,7 @@ import (
 	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
@@ -30,7 +31,7 @@ func reader(t testing.TB) *rackfile.Reader {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) string { return field + ": " + e.Reason })
+	return rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) say.Line { return say.Of("%s: %s", field, e.Reason) })
 }
 
 // anyBlade is a blade that passes every check, with every field that a file
@@ -192,12 +193,12 @@ func TestRowsAreMet(t *testing.T) {
 	}
 	twice := full + row("New") + row("New")
 	rows, _ := r.Read(contract.FileFormatCsv, twice)
-	if p := r.Compare(shop, twice, rows, nil, rack); p.Count(rackfile.Add) != 1 || p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail, "Call this one New 2") {
+	if p := r.Compare(shop, twice, rows, nil, rack); p.Count(rackfile.Add) != 1 || p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail.String(), "Call this one New 2") {
 		t.Errorf("two new blades of one name: %+v", p.Lines[1].Problems)
 	}
 	same := "id,teeth\n" + twin.ID.String() + ",30\n" + twin.ID.String() + ",32\n"
 	rows, _ = r.Read(contract.FileFormatCsv, same)
-	if p := r.Compare(shop, same, rows, nil, rack); p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail, "Row 1") {
+	if p := r.Compare(shop, same, rows, nil, rack); p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail.String(), "Row 1") {
 		t.Errorf("one blade twice: %+v", p.Lines[1])
 	}
 	one, two := r.Compare(shop, same, rows, nil, rack).Digest, r.Compare(shop, same, rows, nil, rack[1:]).Digest

@@ -21,8 +21,9 @@ import (
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/google/uuid"
 
+	"corte/core/fault"
 	"corte/core/measure"
-	"corte/core/word"
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/refusal"
 	"corte/internal/sheet"
@@ -40,7 +41,10 @@ const (
 )
 
 // A Problem is what is wrong with one field of a row.
-type Problem struct{ Field, Detail string }
+type Problem struct {
+	Field  string
+	Detail say.Line
+}
 
 // A Row is one blade or saw of a file.
 type Row struct {
@@ -78,11 +82,11 @@ const (
 // A Reader reads files by the contract's schemas.
 type Reader struct {
 	spec   *openapi3.T
-	breach func(*openapi3.SchemaError, string) string // says what is wrong with a field
+	breach func(*openapi3.SchemaError, string) say.Line // says what is wrong with a field
 }
 
 // NewReader makes a reader. breach puts a breach of the schema into words.
-func NewReader(spec *openapi3.T, breach func(*openapi3.SchemaError, string) string) *Reader {
+func NewReader(spec *openapi3.T, breach func(*openapi3.SchemaError, string) say.Line) *Reader {
 	return &Reader{spec, breach}
 }
 
@@ -95,10 +99,10 @@ func (r *Reader) Read(format contract.FileFormat, text string) ([]Row, error) {
 	}
 	out, err := rows(text)
 	if err == nil && len(out) > mostRows {
-		err = fmt.Errorf("the file has %d rows. Send at most %d at once", len(out), mostRows)
+		err = fault.At("", "the file has %d rows. Send at most %d at once", len(out), mostRows)
 	}
 	if err == nil && len(out) == 0 {
-		err = errors.New("the file has no rows")
+		err = fault.At("", "the file has no rows")
 	}
 	return out, err
 }
@@ -108,10 +112,10 @@ func (r *Reader) readJSON(text string) ([]Row, error) {
 	d.DisallowUnknownFields()
 	var doc document
 	if err := d.Decode(&doc); err != nil {
-		return nil, fmt.Errorf("this isn't a file of saws and blades: %s", plainly(err))
+		return nil, fault.At("", "this isn't a file of saws and blades: %s", plainly(err))
 	}
 	if doc.Format != formatName || doc.Version != formatVersion {
-		return nil, fmt.Errorf("this isn't a file of version %d. Its format should be %q", formatVersion, formatName)
+		return nil, fault.At("", "this isn't a file of version %d. Its format should be %q", formatVersion, formatName)
 	}
 	var rows []Row
 	for i, raw := range doc.Saws {
@@ -123,21 +127,21 @@ func (r *Reader) readJSON(text string) ([]Row, error) {
 	return rows, nil
 }
 
-func plainly(err error) string {
+func plainly(err error) say.Line {
 	var syntax *json.SyntaxError
 	if errors.As(err, &syntax) {
-		return fmt.Sprintf("the JSON is wrong from character %d on", syntax.Offset)
+		return say.Of("the JSON is wrong from character %d on", syntax.Offset)
 	}
 	if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
-		return "it ends too early"
+		return say.Of("it ends too early")
 	}
-	return strings.TrimPrefix(err.Error(), "json: ")
+	return say.Of("%s", strings.TrimPrefix(err.Error(), "json: "))
 }
 
 func (r *Reader) row(n int, what What, raw json.RawMessage) Row {
 	var fields map[string]any
 	if err := json.Unmarshal(raw, &fields); err != nil {
-		return Row{N: n, What: what, Problems: []Problem{{"", "The row is not an object with fields."}}}
+		return Row{N: n, What: what, Problems: []Problem{{"", say.Of("The row is not an object with fields.")}}}
 	}
 	return r.rowOf(n, what, fields)
 }
@@ -150,7 +154,7 @@ func (r *Reader) rowOf(n int, what What, fields map[string]any) Row {
 		text, _ := id.(string)
 		var err error
 		if row.ID, err = uuid.Parse(text); err != nil {
-			row.problem("id", "The id isn't a UUID. Leave it out to add the row as new.")
+			row.problem("id", say.Of("The id isn't a UUID. Leave it out to add the row as new."))
 		}
 		delete(fields, "id")
 	}
@@ -162,14 +166,14 @@ func (r *Reader) rowOf(n int, what What, fields map[string]any) Row {
 			err = json.Unmarshal(raw, &in)
 		}
 		if err != nil || in.At.IsZero() || !contract.RetirementReason(in.Reason).Valid() || len(in.Note) > 500 || strings.ContainsRune(in.Note, 0) {
-			row.problem("retired", "It says when, why and with which note, as an export has it.")
+			row.problem("retired", say.Of("Give the date, reason and note of retirement as an export has them."))
 		}
 		row.Retired = &store.Retired{At: in.At, Reason: in.Reason, Note: in.Note}
 	}
 	return row
 }
 
-func (row *Row) problem(field, detail string) {
+func (row *Row) problem(field string, detail say.Line) {
 	row.Problems = append(row.Problems, Problem{field, detail})
 }
 
@@ -182,7 +186,7 @@ func (r *Reader) check(row *Row) {
 				field := strings.Join(se.JSONPointer(), ".")
 				row.problem(field, r.breach(se, field))
 			} else {
-				row.problem("", one.Error())
+				row.problem("", say.Of("%s", one.Error()))
 			}
 		}
 		return
@@ -193,9 +197,9 @@ func (r *Reader) check(row *Row) {
 	}
 	var se *refusal.Error
 	if errors.As(err, &se) {
-		row.problem(se.Field, se.What.String())
+		row.problem(se.Field, se.What)
 	} else if err != nil {
-		row.problem("", err.Error())
+		row.problem("", say.Error(err))
 	}
 }
 
@@ -214,7 +218,7 @@ func (r *Reader) checkRecord(what What, record any) error {
 	row := r.row(1, what, raw)
 	r.check(&row)
 	if len(row.Problems) > 0 {
-		return errors.New(row.Problems[0].Detail)
+		return errors.New(row.Problems[0].Detail.String())
 	}
 	return nil
 }
@@ -270,11 +274,11 @@ func (r *Reader) readCSV(text string) ([]Row, error) {
 	props, columns := r.schema(Blade).Properties, map[string]bool{}
 	for _, h := range table.Columns {
 		if columns[h] = true; h != "id" && h != "retired" && props[h] == nil {
-			return nil, fmt.Errorf("%q in the first line is an unknown field. An export shows them all", h)
+			return nil, fault.At("", "%q in the first line is an unknown field. An export shows them all", h)
 		}
 	}
 	if !columns["name"] && !columns["id"] {
-		return nil, errors.New("the first line has neither a field called name nor one called id")
+		return nil, fault.At("", "the first line has neither a field called name nor one called id")
 	}
 	var rows []Row
 	for n := 1; ; n++ {
@@ -284,13 +288,13 @@ func (r *Reader) readCSV(text string) ([]Row, error) {
 		}
 		fields, problems := map[string]any{}, []Problem(nil)
 		if err != nil {
-			problems = append(problems, Problem{"", word.Upper(err.Error()) + "."})
+			problems = append(problems, Problem{"", say.Error(err)})
 		}
 		for _, i := range slices.Sorted(maps.Keys(cells)) {
 			field := table.Columns[i]
 			v, err := readCell(field, cells[i], props)
 			if err != nil {
-				problems = append(problems, Problem{field, err.Error()})
+				problems = append(problems, Problem{field, say.Error(err)})
 				continue
 			}
 			fields[field] = v
@@ -308,7 +312,7 @@ func readCell(field, cell string, props openapi3.Schemas) (any, error) {
 	case "retired":
 		var v any
 		if json.Unmarshal([]byte(cell), &v) != nil {
-			return nil, fmt.Errorf("%q is not what an export has there", cell)
+			return nil, fault.At("", "%q is not what an export has there", cell)
 		}
 		return v, nil
 	}
@@ -323,7 +327,7 @@ func readCell(field, cell string, props openapi3.Schemas) (any, error) {
 	case schema.Type.Is("number"), schema.Type.Is("integer"):
 		v, err := strconv.ParseFloat(strings.Replace(cell, ",", ".", 1), 64)
 		if err != nil {
-			return nil, fmt.Errorf("%q is not a number", cell)
+			return nil, fault.At("", "%q is not a number", cell)
 		}
 		return v, nil
 	case schema.Type.Is("boolean"):
@@ -333,7 +337,7 @@ func readCell(field, cell string, props openapi3.Schemas) (any, error) {
 		case "false", "no", "0":
 			return false, nil
 		}
-		return nil, fmt.Errorf("%q is neither yes nor no", cell)
+		return nil, fault.At("", "%q is neither yes nor no", cell)
 	}
 	return cell, nil
 }

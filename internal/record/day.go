@@ -3,6 +3,8 @@ package record
 import (
 	"sync"
 	"time"
+
+	"corte/core/say"
 )
 
 var zones sync.Map // by name, as they are read from a file each time
@@ -24,9 +26,9 @@ func Zone(name string) *time.Location {
 	return z
 }
 
-// Day is a date as it is written in sentences, by a shop's zone.
-func Day(t time.Time, zone string) string { return t.In(Zone(zone)).Format("2 January 2006") }
+// Day is the date of a time, by a shop's zone.
+func Day(t time.Time, zone string) say.Day { return say.On(t.In(Zone(zone))) }
 
 // Dated is the day that a date stands for, as the log keeps it: the one that it
 // is at Greenwich.
-func Dated(t time.Time) string { return t.UTC().Format("2 January 2006") }
+func Dated(t time.Time) say.Day { return say.On(t.UTC()) }

@@ -21,6 +21,7 @@ import (
 	"corte/core/guide"
 	"corte/core/practice"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/trace"
 	"corte/internal/httpapi/contract"
 	"corte/internal/logfile"
@@ -40,7 +41,7 @@ var reader = sync.OnceValues(func() (*rackfile.Reader, error) {
 	if err != nil {
 		return nil, err
 	}
-	return rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) string { return field + ": " + e.Reason }), nil
+	return rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) say.Line { return say.Of("%s: %s", field, e.Reason) }), nil
 })
 
 // Bounds of what Corte writes, with room to spare.

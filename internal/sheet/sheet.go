@@ -5,14 +5,14 @@ package sheet
 
 import (
 	"encoding/csv"
-	"errors"
-	"fmt"
 	"io"
 	"slices"
 	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"corte/core/fault"
 )
 
 // A Table is read row by row under a first line that names its columns.
@@ -33,12 +33,12 @@ func Open(text string) (*Table, error) {
 	}
 	head, err := in.Read()
 	if err != nil {
-		return nil, errors.New("the file is empty; its first line names the columns")
+		return nil, fault.At("", "the file is empty; its first line names the columns")
 	}
 	for i, name := range head {
 		head[i] = strings.ToLower(strings.TrimSpace(name))
 		if head[i] != "" && slices.Contains(head[:i], head[i]) {
-			return nil, fmt.Errorf("the first line has two columns called %s", head[i])
+			return nil, fault.At("", "the first line has two columns called %s", head[i])
 		}
 	}
 	return &Table{head, in}, nil
@@ -59,7 +59,7 @@ func (t *Table) Next() (line int, cells map[int]string, err error) {
 			continue
 		}
 		if i >= len(t.Columns) {
-			return line, cells, errors.New("the row has more cells than the first line has names")
+			return line, cells, fault.At("", "the row has more cells than the first line has names")
 		}
 		cells[i] = cell
 	}

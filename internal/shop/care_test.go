@@ -20,6 +20,7 @@ import (
 	"corte/core/measure"
 	"corte/core/mount"
 	"corte/core/outcome"
+	"corte/core/say"
 	"corte/internal/logfile"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -420,10 +421,10 @@ func TestARowNeverGoesToAnotherOfTheSameName(t *testing.T) {
 	}
 	was := washes(old.ID)
 	const head = "at,kind,blade,blade_id\n"
-	if got := take(head + "2025-03-09,washed,Plough,\n"); got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "2 blades are called \"Plough\", including retired ones; say which in blade_id") {
+	if got := take(head + "2025-03-09,washed,Plough,\n"); got.Refuse != 1 || !strings.Contains(got.Rows[0].Says.String(), "2 of them are called \"Plough\". Enter the id of the right one in blade_id") {
 		t.Errorf("by a name that two have: %+v", got)
 	}
-	if got := take(head + "2025-03-09,washed,Plough," + old.ID.String() + "\n2025-03-10,washed,Plough," + record.IDIn(f.id, old.ID).String() + "\n"); got.Add != 1 || got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "isn't here") {
+	if got := take(head + "2025-03-09,washed,Plough," + old.ID.String() + "\n2025-03-10,washed,Plough," + record.IDIn(f.id, old.ID).String() + "\n"); got.Add != 1 || got.Refuse != 1 || !strings.Contains(got.Rows[0].Says.String(), "isn't here") {
 		t.Errorf("by ids: %+v", got)
 	}
 	if washes(old.ID) != was+1 || washes(twin.ID) != 0 {
@@ -470,7 +471,7 @@ func TestCalendar(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	text, err := f.Care.Feed(ctx, secret)
+	text, err := f.Care.Feed(ctx, say.Voice{}, secret)
 	for _, want := range []string{"BEGIN:VCALENDAR", "SUMMARY:Sharpen Rook", "SUMMARY:Lace is due back", "SUMMARY:Replace the bath Paint tray"} {
 		if err != nil || !strings.Contains(text, want) {
 			t.Errorf("the calendar lacks %q: %v", want, err)
@@ -479,7 +480,7 @@ func TestCalendar(t *testing.T) {
 	dead := func(secret string) {
 		t.Helper()
 		var e *refusal.Error
-		if _, err := f.Care.Feed(context.WithoutCancel(ctx), secret); !errors.As(err, &e) || e.Reason != refusal.Missing {
+		if _, err := f.Care.Feed(context.WithoutCancel(ctx), say.Voice{}, secret); !errors.As(err, &e) || e.Reason != refusal.Missing {
 			t.Errorf("%s: %v", secret, err)
 		}
 	}

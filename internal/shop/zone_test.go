@@ -11,6 +11,7 @@ import (
 	"corte/core/history"
 	"corte/core/measure"
 	"corte/core/outcome"
+	"corte/core/say"
 	"corte/internal/logfile"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -56,7 +57,7 @@ func TestDaysAreTheShops(t *testing.T) {
 		if old, err := svc.Log.TakeIn(ctx, f.id, rows, false); err != nil || old.Refuse != 0 || !rows[0].At.Equal(now.Add(-time.Hour)) {
 			t.Errorf("%s: an hour ago is %v, %+v, %v", zone, rows[0].At, old, err)
 		}
-		cal, err := svc.Care.Feed(ctx, secret)
+		cal, err := svc.Care.Feed(ctx, say.Voice{}, secret)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -71,11 +72,11 @@ func TestDaysAreTheShops(t *testing.T) {
 		if got := begins("back-" + f.blade["Lace"].ID.String()); got != expected {
 			t.Errorf("%s: what is expected on %s is expected on %s", zone, expected, got)
 		}
-		if got := record.Day(now, zone); got != there.Format("2 January 2006") {
+		if got := record.Day(now, zone).String(); got != there.Format("2 January 2006") {
 			t.Errorf("%s: today is %s", zone, got)
 		}
 		p, err := svc.Choose.Plan(ctx, f.id, f.cut("table", "cherry", cut.Rip, 90), 60)
-		if err != nil || !strings.Contains(p.HeelFrom.String(), "on "+record.Day(*f.saws["table"].HeelAt, zone)) {
+		if err != nil || !strings.Contains(p.HeelFrom.String(), "on "+record.Day(*f.saws["table"].HeelAt, zone).String()) {
 			t.Errorf("%s: %q, %v", zone, p.HeelFrom, err)
 		}
 	}

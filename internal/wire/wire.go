@@ -17,6 +17,7 @@ import (
 	"corte/core/say"
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
+	"corte/internal/locale"
 	"corte/internal/ptr"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -26,12 +27,13 @@ import (
 // A Voice says what was found to one reader.
 type Voice struct{ say.Voice }
 
-// VoiceIn speaks in units.
-func VoiceIn(u contract.Units) Voice {
+// VoiceIn speaks in units and in the language of a tag, such as "es".
+func VoiceIn(u contract.Units, language string) Voice {
+	v := Voice{say.Voice{Language: locale.Of(language)}}
 	if u == contract.UnitsIn {
-		return Voice{say.Voice{Unit: measure.Inch}}
+		v.Unit = measure.Inch
 	}
-	return Voice{}
+	return v
 }
 
 // Sentence says a line as a sentence: with a large letter and a full stop; nothing

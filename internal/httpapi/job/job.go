@@ -189,7 +189,7 @@ func (s Handlers) GetJobFile(ctx context.Context, r contract.GetJobFileRequestOb
 		if r.Params.StartsAt != nil {
 			from = *r.Params.StartsAt
 		}
-		f.body = jobfile.Calendar(j, from, now)
+		f.body = jobfile.Calendar(present.VoiceOf(ctx).Voice.Voice, j, from, now)
 	}
 	return f, err
 }

@@ -158,10 +158,11 @@ func (s Handlers) PreviewLogImport(ctx context.Context, r contract.PreviewLogImp
 	if err != nil {
 		return nil, err
 	}
+	v := present.VoiceOf(ctx)
 	old, err := s.In(ctx).Log.TakeIn(ctx, request.Shop(ctx), rows, false)
 	out := contract.PreviewLogImport200JSONResponse{Add: old.Add, Same: old.Same, Refuse: old.Refuse, Rows: []contract.LogImportRow{}}
 	for _, r := range old.Rows {
-		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: r.Says})
+		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: v.Say(r.Says)})
 	}
 	return out, err
 }
@@ -172,21 +173,21 @@ func (s Handlers) ImportLog(ctx context.Context, r contract.ImportLogRequestObje
 		return nil, err
 	}
 	in, err := s.Service.Log.Begin(ctx, request.Shop(ctx), r.ID, rows)
-	return contract.ImportLog202JSONResponse(encodeImport(in)), err
+	return contract.ImportLog202JSONResponse(encodeImport(present.VoiceOf(ctx), in)), err
 }
 
 func (s Handlers) ListLogImports(ctx context.Context, _ contract.ListLogImportsRequestObject) (contract.ListLogImportsResponseObject, error) {
 	all, err := s.In(ctx).Log.Imports(ctx, request.Shop(ctx))
 	out := contract.ListLogImports200JSONResponse{Items: make([]contract.LogImportWork, len(all))}
 	for i, in := range all {
-		out.Items[i] = encodeImport(in)
+		out.Items[i] = encodeImport(present.VoiceOf(ctx), in)
 	}
 	return out, err
 }
 
-func encodeImport(in store.Import) contract.LogImportWork {
+func encodeImport(v present.Voice, in store.Import) contract.LogImportWork {
 	out := contract.LogImportWork{ID: in.ID, At: in.At, By: ptr.NonZero(in.By), State: contract.LogImportWorkState(in.State), Rows: in.Rows, Done: in.Done,
-		Same: in.Same, Refuse: in.Refuse, Says: ptr.NonZero(in.Says)}
+		Same: in.Same, Refuse: in.Refuse, Says: ptr.NonZero(v.Word(in.Says))}
 	if in.State == "done" {
 		out.Add = in.Rows
 	}

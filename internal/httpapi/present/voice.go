@@ -9,8 +9,10 @@ import (
 	"reflect"
 
 	"github.com/gin-gonic/gin"
+	"golang.org/x/text/language"
 
 	"corte/internal/httpapi/contract"
+	"corte/internal/locale"
 	"corte/internal/wire"
 )
 
@@ -20,13 +22,28 @@ type Voice struct{ wire.Voice }
 
 const voiceKey = "voice"
 
+// languages finds the one that a request accepts most.
+var languages = func() language.Matcher {
+	var tags []language.Tag
+	for _, tag := range locale.Tags() {
+		tags = append(tags, language.Make(tag))
+	}
+	return language.NewMatcher(tags)
+}()
+
 // Speaking gives each request the voice of who asks: in the units that it
-// names, or in millimetres.
+// names, or in millimetres, and in the language that it accepts.
 func Speaking(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) {
-		c.Set(voiceKey, Voice{wire.VoiceIn(unitsOf(request))})
+		c.Set(voiceKey, voice(c, unitsOf(request)))
 		return next(c, request)
 	}
+}
+
+func voice(c *gin.Context, u contract.Units) Voice {
+	accepted, _, _ := language.ParseAcceptLanguage(c.GetHeader("Accept-Language")) // one that can't be read is English
+	_, i, _ := languages.Match(accepted...)
+	return Voice{wire.VoiceIn(u, locale.Tags()[i])}
 }
 
 // unitsOf finds the units in a request, which stand in its query or its body.
@@ -45,6 +62,9 @@ func unitsOf(request any) contract.Units {
 
 // VoiceOf is the voice of the request that a context is of.
 func VoiceOf(ctx context.Context) Voice {
-	v, _ := ctx.Value(voiceKey).(Voice)
+	v, ok := ctx.Value(voiceKey).(Voice)
+	if c, is := ctx.(*gin.Context); !ok && is && c.Request != nil {
+		return voice(c, contract.UnitsMm) // refused before it was read
+	}
 	return v
 }

@@ -15,7 +15,6 @@ import (
 	"corte/internal/rackfile"
 	"corte/internal/refusal"
 	"corte/internal/store"
-	"corte/internal/wire"
 )
 
 func (s Handlers) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestObject) (contract.PrintLabelsResponseObject, error) {
@@ -48,7 +47,7 @@ func (s Handlers) PreviewImport(ctx context.Context, r contract.PreviewImportReq
 	if err != nil {
 		return nil, err
 	}
-	return contract.PreviewImport200JSONResponse(encodePreview(p)), nil
+	return contract.PreviewImport200JSONResponse(encodePreview(present.VoiceOf(ctx), p)), nil
 }
 
 func (s Handlers) ImportRack(ctx context.Context, r contract.ImportRackRequestObject) (contract.ImportRackResponseObject, error) {
@@ -63,7 +62,7 @@ func (s Handlers) ImportRack(ctx context.Context, r contract.ImportRackRequestOb
 	if err := s.In(ctx).Rack.Import(ctx, request.Shop(ctx), saws, blades); err != nil {
 		return nil, err
 	}
-	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
+	return contract.ImportRack200JSONResponse(encodePreview(present.VoiceOf(ctx), p)), nil
 }
 
 func (s Handlers) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
@@ -78,7 +77,7 @@ func (s Handlers) preview(ctx context.Context, f contract.RackFile) (rackfile.Pr
 	return s.Files.Compare(request.Shop(ctx), f.Text, rows, saws, blades), nil
 }
 
-func encodePreview(p rackfile.Preview) contract.ImportPreview {
+func encodePreview(v present.Voice, p rackfile.Preview) contract.ImportPreview {
 	out := contract.ImportPreview{
 		Digest: p.Digest, Add: p.Count(rackfile.Add), Change: p.Count(rackfile.Change), Same: p.Count(rackfile.Same),
 		Refuse: p.Count(rackfile.Refuse), Rows: make([]contract.ImportRow, len(p.Lines)),
@@ -90,7 +89,7 @@ func encodePreview(p rackfile.Preview) contract.ImportPreview {
 			one.Changes = append(one.Changes, contract.FieldChange{Field: d.Field, From: d.From, To: d.To})
 		}
 		for _, pr := range l.Problems {
-			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: wire.Sentence(pr.Detail)})
+			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: v.Sentence(pr.Detail)})
 		}
 		out.Rows[i] = one
 	}

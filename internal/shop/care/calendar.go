@@ -5,7 +5,6 @@ import (
 	"crypto/rand"
 	"crypto/sha256"
 	"encoding/json"
-	"fmt"
 	"time"
 
 	ics "github.com/arran4/golang-ical"
@@ -13,7 +12,7 @@ import (
 
 	"corte/core/care"
 	"corte/core/history"
-	"corte/core/word"
+	"corte/core/say"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/rack"
@@ -38,8 +37,8 @@ func (s Station) WithdrawCalendar(ctx context.Context, shop uuid.UUID) error {
 	return s.Store.SetCalendar(ctx, shop, nil, time.Time{})
 }
 
-// Feed writes the calendar that a secret leads to, as iCalendar.
-func (s Station) Feed(ctx context.Context, secret string) (string, error) {
+// Feed writes the calendar that a secret leads to, as iCalendar, as a voice says it.
+func (s Station) Feed(ctx context.Context, v say.Voice, secret string) (string, error) {
 	digest := sha256.Sum256([]byte(secret))
 	shop, err := s.Store.CalendarOf(store.For(ctx, uuid.Nil), digest[:])
 	if err != nil {
@@ -59,7 +58,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 	cal.SetMethod(ics.MethodPublish)
 	cal.SetXWRCalName(sh.Name)
 	cal.SetRefreshInterval("PT6H")
-	day := func(uid string, at time.Time, summary, description string) {
+	day := func(uid string, at time.Time, summary, description say.Line) {
 		if at = at.In(now.Location()); at.Before(now) {
 			at = now // what is overdue is due today
 		}
@@ -67,25 +66,25 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 		e.SetDtStampTime(now)
 		e.SetAllDayStartAt(at)
 		e.SetAllDayEndAt(at.AddDate(0, 0, 1))
-		e.SetSummary(summary)
-		e.SetDescription(description)
+		e.SetSummary(v.Say(summary))
+		e.SetDescription(v.Say(description))
 	}
 	for _, b := range all.Blades {
 		if b.Blade.Condition.Away {
 			continue
 		}
 		for _, due := range []struct {
-			what string
-			u    care.Urgency
-			d    care.Date
-		}{{"wash", b.Health.Wash, b.Health.WashAt}, {"sharpen", b.Health.Sharpen, b.Health.SharpenAt}} {
+			what, todo string
+			u          care.Urgency
+			d          care.Date
+		}{{"wash", "Clean %s", b.Health.Wash, b.Health.WashAt}, {"sharpen", "Sharpen %s", b.Health.Sharpen, b.Health.SharpenAt}} {
 			uid := due.what + "-" + b.Blade.ID.String()
 			switch {
 			case due.u == care.Due:
-				day(uid, now, word.Upper(due.what)+" "+b.Blade.Name, "Due now.")
+				day(uid, now, say.Of(due.todo, b.Blade.Name), say.Of("Due now."))
 			case due.d.Known():
-				day(uid, due.d.Likely, word.Upper(due.what)+" "+b.Blade.Name,
-					fmt.Sprintf("At your usual pace, between %s and %s.", record.Day(due.d.Early, sh.Zone), record.Day(due.d.Late, sh.Zone)))
+				day(uid, due.d.Likely, say.Of(due.todo, b.Blade.Name),
+					say.Of("At your usual pace, between %s and %s.", record.Day(due.d.Early, sh.Zone), record.Day(due.d.Late, sh.Zone)))
 			}
 		}
 	}
@@ -96,11 +95,11 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 		}
 		if d.Expected != nil {
 			y, m, on := d.Expected.UTC().Date()
-			day("back-"+e.Blade.String(), time.Date(y, m, on, 0, 0, 0, 0, now.Location()), *e.BladeName+" is due back", "From "+d.To+".")
+			day("back-"+e.Blade.String(), time.Date(y, m, on, 0, 0, 0, 0, now.Location()), say.Of("%s is due back", *e.BladeName), say.Of("From %s.", d.To))
 		}
 	}
 	for _, b := range all.Baths {
-		day("bath-"+b.ID.String(), b.Until, "Replace the bath "+b.Name, b.Why.Upper().String()+".")
+		day("bath-"+b.ID.String(), b.Until, say.Of("Replace the bath %s", b.Name), say.Of("%s.", b.Why.Upper()))
 	}
 	return cal.Serialize(), nil
 }

@@ -17,7 +17,7 @@ func meets(j cut.Job, w record.Saw) (measure.Length, say.Line) {
 	if w.HeelAt == nil && w.FenceAt == nil {
 		return 0, say.Line{}
 	}
-	day := func(t *time.Time) string { return record.Day(*t, w.Zone) }
+	day := func(t *time.Time) say.Day { return record.Day(*t, w.Zone) }
 	var from say.List
 	if w.HeelAt != nil {
 		form := "toe-in %s toward the fence on %s"

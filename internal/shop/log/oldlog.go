@@ -3,17 +3,17 @@ package log
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"io"
 	"log/slog"
-	"slices"
 	"sync"
 	"sync/atomic"
 	"time"
 
 	"github.com/google/uuid"
 
+	"corte/core/fault"
 	"corte/core/history"
+	"corte/core/say"
 	"corte/internal/logfile"
 	"corte/internal/record"
 	"corte/internal/shop/rack"
@@ -24,7 +24,7 @@ import (
 type OldRow struct {
 	Line int
 	Does string // add, same or refuse
-	Says string
+	Says say.Line
 	Kind string
 }
 
@@ -161,7 +161,7 @@ func (s Station) weigh(ctx context.Context, shop uuid.UUID, rows []logfile.Row) 
 		return out, nil, err
 	}
 	var fine []OldRow
-	told := func(r logfile.Row, does, says string) {
+	told := func(r logfile.Row, does string, says say.Line) {
 		switch row := (OldRow{r.Line, does, says, r.Kind}); {
 		case does == "refuse":
 			out.Rows = append(out.Rows, row)
@@ -174,18 +174,18 @@ func (s Station) weigh(ctx context.Context, shop uuid.UUID, rows []logfile.Row) 
 		e, err := entryOf(r, known, s.Now())
 		if err != nil {
 			out.Refuse++
-			told(r, "refuse", err.Error())
+			told(r, "refuse", say.Error(err))
 			continue
 		}
 		e.Shop = shop
 		if place := store.PlaceOf(e); there[place] > 0 {
 			there[place]--
 			out.Same++
-			told(r, "same", "it is already in the log")
+			told(r, "same", say.Of("it is already in the log"))
 			continue
 		}
 		out.Add++
-		told(r, "add", "")
+		told(r, "add", say.Line{})
 		add = append(add, e)
 	}
 	return out, add, nil
@@ -216,18 +216,17 @@ func (n names) find(all map[string][]thing, what, name string, id *uuid.UUID) (*
 				}
 			}
 		}
-		return nil, fmt.Errorf("the %s with this id, %q, isn't here. Import the blades first, or leave the id out", what, name)
+		return nil, fault.At("", "the %s with this id, %q, isn't here. Import the blades first, or leave the id out", what, name)
 	}
 	switch named := all[name]; {
 	case name == "":
 		return nil, nil
 	case len(named) == 0 && what == "blade":
-		return nil, fmt.Errorf("there is no blade called %q. Add it first", name)
+		return nil, fault.At("", "there is no blade called %q. Add it first", name)
 	case len(named) == 0:
-		return nil, fmt.Errorf("there is no %s called %q", what, name)
+		return nil, fault.At("", "there is no %s called %q", what, name)
 	case len(named) > 1:
-		retired := slices.ContainsFunc(named, func(t thing) bool { return t.retired })
-		return nil, fmt.Errorf("%d %ss are called %q%s; say which in %s_id", len(named), what, name, map[bool]string{true: ", including retired ones"}[retired], what)
+		return nil, fault.At("", "%d of them are called %q. Enter the id of the right one in %s_id", len(named), name, what)
 	default:
 		return &named[0].id, nil
 	}
@@ -257,13 +256,13 @@ func entryOf(r logfile.Row, known names, now time.Time) (store.Entry, error) {
 	}
 	switch {
 	case e.At.After(now.Add(clockAhead)):
-		return e, fmt.Errorf("%s is in the future", e.At.Format("2 January 2006, 15:04 -07:00"))
+		return e, fault.At("", "%s is in the future", e.At.Format("2006-01-02 15:04 -07:00"))
 	case e.Blade == nil && e.Kind.NeedsBlade():
-		return e, fmt.Errorf("an entry of kind %s needs its blade", e.Kind)
+		return e, fault.At("", "an entry of kind %s needs its blade", e.Kind)
 	case e.Saw == nil && e.Kind.NeedsSaw():
-		return e, fmt.Errorf("an entry of kind %s needs its saw", e.Kind)
+		return e, fault.At("", "an entry of kind %s needs its saw", e.Kind)
 	case e.Saw == nil && e.Blade == nil:
-		return e, fmt.Errorf("enter its blade or saw")
+		return e, fault.At("", "enter its blade or saw")
 	}
 	return e, nil
 }

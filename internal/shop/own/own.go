@@ -382,7 +382,7 @@ func (w weighed) kind(ctx context.Context, station shopchoose.Station, c record.
 			}
 		}
 	}
-	out := weighedKind{minutes, could, say.Of("%s %s, %s thick, for a %s face, on %s", say.Word(doing(j)), j.Material, j.Thickness, j.Finish, say.Word(saw.Name)),
+	out := weighedKind{minutes, could, kindOfWork(j, saw.Name),
 		j.CutLength().Mm() / 1000, nil}
 	best := -1
 	for i := range w.blades {
@@ -397,11 +397,17 @@ func (w weighed) kind(ctx context.Context, station shopchoose.Station, c record.
 	return out, nil
 }
 
-func doing(j cut.Job) string {
+// kindOfWork names a kind of cut and its saw.
+func kindOfWork(j cut.Job, saw string) say.Line {
 	if j.Form != cut.Through {
-		return "a " + j.Form.String() + " in"
+		return say.Of("a %s in %s, %s thick, for a %s face, on %s", j.Form, j.Material, j.Thickness, j.Finish, saw)
 	}
-	return map[cut.Direction]string{cut.Rip: "ripping", cut.Crosscut: "crosscuts in", cut.Sheet: "sheets of"}[j.Direction]
+	form := map[cut.Direction]string{
+		cut.Rip:      "rips in %s, %s thick, for a %s face, on %s",
+		cut.Crosscut: "crosscuts in %s, %s thick, for a %s face, on %s",
+		cut.Sheet:    "sheets of %s, %s thick, for a %s face, on %s",
+	}[j.Direction]
+	return say.Of(form, j.Material, j.Thickness, j.Finish, saw)
 }
 
 // bought is a purchase with the names of its parts, and in money where somebody

@@ -125,7 +125,7 @@ func checkSigns(present, absent []string) error {
 // facts are what the shop knows that moves the odds of causes.
 func (s Station) facts(ctx context.Context, shop uuid.UUID, w store.Saw, r shopchoose.Request, b *store.Blade, height measure.Length) ([]trace.Fact, error) {
 	k := trace.Known{
-		Now: s.Now(), Day: func(t time.Time) string { return t.In(record.Zone(w.Zone)).Format("2 January") },
+		Now: s.Now(), Day: func(t time.Time) say.Day { return record.Day(t, w.Zone) },
 		Saw: w.Saw, Heel: w.Heel, HeelAt: w.HeelAt, FenceOpen: w.FenceOpen, FenceAt: w.FenceAt, Request: r.Request, Height: height,
 	}
 	all, err := s.Store.Stands(ctx, shop)
@@ -239,7 +239,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 			} else {
 				found = bench.TruingVerdict(e) != verdict.Clear
 			}
-			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), say.Of("measured at %s", e.At.In(record.Zone(e.Zone)).Format("15:04 on 2 January"))
+			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), say.Of("measured at %s on %s", e.At.In(record.Zone(e.Zone)).Format("15:04"), record.Day(e.At, e.Zone))
 			break
 		}
 	}

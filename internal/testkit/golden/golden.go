@@ -10,8 +10,6 @@ package golden
 
 import (
 	"bytes"
-	"corte/core/measure"
-	"corte/core/say"
 	"flag"
 	"fmt"
 	"math"
@@ -24,6 +22,10 @@ import (
 	"strings"
 	"testing"
 	"time"
+
+	"corte/core/measure"
+	"corte/core/say"
+	"corte/internal/locale"
 )
 
 var accept = flag.Bool("accept", false, "write the golden files anew")
@@ -38,6 +40,9 @@ func Check(t *testing.T, name string, values ...any) {
 	for _, said := range b.said {
 		if word := english.FindString(mute.Say(said)); word != "" {
 			t.Errorf("%s: %q in %q is in no form, so that no other language has it", name, word, said)
+		}
+		for _, form := range locale.Lacks(said) {
+			t.Errorf("%s: the form %q is not in internal/locale/en.json: let scripts/forms find it", name, form)
 		}
 	}
 	path := filepath.Join("testdata", name+".golden")
@@ -74,7 +79,11 @@ type writer struct {
 
 // mute says of a line only what is in no form: names, dates and figures.
 var (
-	mute    = say.Voice{Of: func(form string) string { return strings.Join(verb.FindAllString(form, -1), " ") }}
+	mute = say.Voice{Language: &say.Language{
+		Form: func(form string) string { return strings.Join(verb.FindAllString(form, -1), " ") },
+		Last: func(_, _ string) string { return " " },
+		Date: "2 2006", Months: make([]string, 12),
+	}}
 	verb    = regexp.MustCompile(`%(\[\d+\])?[+.\d]*[a-z]`)
 	english = regexp.MustCompile(`\b[a-z]{3,}\b`)
 )
