@@ -36,7 +36,7 @@ var columns = map[string][]string{
 var unsaid = []string{"internal/demo/", "internal/store/", "core/starter/", "core/job/words.go"}
 
 // code is a string that stands for a value in records and is never said.
-var code = regexp.MustCompile(`^[a-z]+(-[a-z]+)*/[a-z-]+$|^\.?[a-z]*[_.][a-z_.]*$|^(tables|photos)/$|^[a-z]+\.[0-9a-z.]+$`)
+var code = regexp.MustCompile(`^[a-z]+(-[a-z]+)*/[a-z-]+$|^\.?[a-z]*[_.][a-z_.]*$|^(tables|photos)/$|^[a-z-]+\.[0-9a-z.]+$`)
 
 // id is what a material goes by where it has no name.
 var id = regexp.MustCompile(`^[a-z]+(-[a-z]+)+$|^mdf$|^osb$`)
@@ -427,8 +427,8 @@ func (f *flow) result(e *ast.CallExpr) {
 }
 
 func (f *flow) add(form string, pos token.Pos) {
-	if len(verbs.ReplaceAllString(form, "")) == 0 {
-		return
+	if len(verbs.ReplaceAllString(form, "")) == 0 || strings.HasPrefix(form, " ") || strings.HasPrefix(form, ",") {
+		return // a piece of a name
 	}
 	at := f.at(pos)
 	if slices.ContainsFunc(unsaid, func(dir string) bool { return strings.HasPrefix(at, dir) }) || code.MatchString(form) || at == "core/material/material.go" && id.MatchString(form) {
