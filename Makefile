@@ -34,7 +34,7 @@ generate:
 	go run ./scripts/forms
 	cd web && npm run -s types && npm run -s sentences
 
-generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go internal/store/rows.gen.go internal/wire/records.gen.go $(wildcard core/*/enum.gen.go) web/src/api/schema.d.ts web/src/locales/en.po web/src/locales/es.po internal/locale/en.json internal/locale/es.json web/src/api/bounds.json
+generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go internal/store/rows.gen.go internal/wire/records.gen.go $(wildcard core/*/enum.gen.go) web/src/api/schema.d.ts web/src/locales/en.po web/src/locales/es.po scripts/forms/en.json internal/locale/es.json web/src/api/bounds.json
 fresh:
 	@old=$$(mktemp -d) && trap 'rm -rf "$$old"' EXIT && cp --parents $(generated) "$$old" && $(MAKE) -s generate && \
 	for f in $(generated); do diff -q "$$old/$$f" $$f >/dev/null || \

@@ -4,7 +4,7 @@ import { formatter } from '@lingui/format-po';
 /** How sentences are gathered: out of src into a catalogue for each language. */
 export default defineConfig({
   sourceLocale: 'en',
-  locales: ['en'],
+  locales: ['en', 'es'],
   catalogs: [{ path: 'src/locales/{locale}', include: ['src'] }],
   orderBy: 'message',
   format: formatter({ lineNumbers: false, explicitIdAsDefault: false }),

@@ -1,3 +1,4 @@
+import { lingui } from '@lingui/vite-plugin';
 import babel from '@rolldown/plugin-babel';
 import react from '@vitejs/plugin-react';
 import { createHash } from 'node:crypto';
@@ -9,6 +10,7 @@ import { compiled } from './compiled.ts';
 export default defineConfig({
   plugins: [
     react(),
+    lingui({ failOnMissing: true }),
     // extract: with the English in the code, not by its key alone
     babel({
       plugins: [['@lingui/babel-plugin-lingui-macro', { extract: true }], compiled],
@@ -34,7 +36,7 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['assets/*.{js,css,woff2,wasm}'],
-        maximumFileSizeToCacheInBytes: 8 << 20, // the core, for when the server is away // the icons come with the manifest
+        maximumFileSizeToCacheInBytes: 10 << 20, // the core, for when the server is away // the icons come with the manifest
         // The page comes from the server with its own nonce in it; it is kept as it came.
         navigateFallback: '/',
         navigateFallbackDenylist: [/^\/api\//],

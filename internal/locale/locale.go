@@ -1,6 +1,6 @@
 // Package locale has what the server and the core say in other languages than
 // English: a file for each, named by its tag. `make generate` brings the forms in
-// them up to date (scripts/forms); en.json lists every form and the file that says it.
+// them up to date (scripts/forms, where en.json lists each with the file that says it).
 package locale
 
 import (
@@ -46,9 +46,7 @@ func Tags() []string {
 	}
 	tags := []string{English}
 	for _, f := range all {
-		if tag := strings.TrimSuffix(f.Name(), ".json"); tag != English {
-			tags = append(tags, tag)
-		}
+		tags = append(tags, strings.TrimSuffix(f.Name(), ".json"))
 	}
 	return tags
 }
@@ -109,8 +107,8 @@ func (f File) language() *say.Language {
 	}
 }
 
-// Lacks gives the forms that a line is said with and that en.json doesn't list, for
-// tests. What has no letter needs no other language.
+// Lacks gives the forms that a line is said with and that no language's file lists,
+// for tests. What has no letter needs no other language.
 func Lacks(l say.Line) []string {
 	var lacks []string
 	_ = say.Voice{Language: &say.Language{Form: func(form string) string {
@@ -127,17 +125,13 @@ var (
 	letters = regexp.MustCompile(`\p{L}`)
 )
 
-// forms are all that the code says, each with the file that says it.
+// forms are all that the code says: every language's file lists them.
 var forms = sync.OnceValue(func() map[string]string {
-	var all map[string]string
-	raw, err := files.ReadFile(English + ".json")
-	if err == nil {
-		err = json.Unmarshal(raw, &all)
-	}
+	f, err := Read(Tags()[1])
 	if err != nil {
-		panic(err) // embedded
+		panic(err) // embedded, and tested
 	}
-	return all
+	return f.Forms
 })
 
 type joint struct {

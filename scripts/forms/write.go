@@ -14,10 +14,11 @@ import (
 	"corte/internal/locale"
 )
 
-// Where the catalogues are: one for each language, and the forms themselves.
+// Where the catalogues are: one for each language, and the forms themselves, each
+// with the file that says it, for who translates.
 const (
 	locales = "internal/locale"
-	english = locale.English + ".json"
+	english = "scripts/forms/en.json"
 )
 
 var verbs = regexp.MustCompile(`%(\[\d+\])?[-+# 0-9.*]*[a-zA-Z]|[^\p{L}]`)
@@ -31,9 +32,6 @@ func write(said map[string]string) error {
 		return err
 	}
 	for _, path := range paths {
-		if filepath.Base(path) == english {
-			continue
-		}
 		raw, err := os.ReadFile(path)
 		if err != nil {
 			return err
@@ -53,7 +51,7 @@ func write(said map[string]string) error {
 			return err
 		}
 	}
-	return save(filepath.Join(locales, english), said)
+	return save(english, said)
 }
 
 func save(path string, all any) error {

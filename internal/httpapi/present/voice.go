@@ -22,6 +22,10 @@ type Voice struct{ wire.Voice }
 
 const voiceKey = "voice"
 
+// languageCookie has the language that the pages in a browser are in (web/src/i18n.ts):
+// what is asked for by a link, a socket or a script of the page comes in it too.
+const languageCookie = "corte-language"
+
 // languages finds the one that a request accepts most.
 var languages = func() language.Matcher {
 	var tags []language.Tag
@@ -32,7 +36,8 @@ var languages = func() language.Matcher {
 }()
 
 // Speaking gives each request the voice of who asks: in the units that it
-// names, or in millimetres, and in the language that it accepts.
+// names, or in millimetres, and in the language of the pages in this browser, or
+// the one that it accepts.
 func Speaking(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) {
 		c.Set(voiceKey, voice(c, unitsOf(request)))
@@ -41,8 +46,12 @@ func Speaking(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerF
 }
 
 func voice(c *gin.Context, u contract.Units) Voice {
-	accepted, _, _ := language.ParseAcceptLanguage(c.GetHeader("Accept-Language")) // one that can't be read is English
-	_, i, _ := languages.Match(accepted...)
+	accepted := c.GetHeader("Accept-Language")
+	if pages, err := c.Cookie(languageCookie); err == nil {
+		accepted = pages
+	}
+	tags, _, _ := language.ParseAcceptLanguage(accepted) // what can't be read is English
+	_, i, _ := languages.Match(tags...)
 	return Voice{wire.VoiceIn(u, locale.Tags()[i])}
 }
 

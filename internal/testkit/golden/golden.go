@@ -42,7 +42,7 @@ func Check(t *testing.T, name string, values ...any) {
 			t.Errorf("%s: %q in %q is in no form, so that no other language has it", name, word, said)
 		}
 		for _, form := range locale.Lacks(said) {
-			t.Errorf("%s: the form %q is not in internal/locale/en.json: let scripts/forms find it", name, form)
+			t.Errorf("%s: the form %q is in no catalogue of internal/locale: let scripts/forms find it", name, form)
 		}
 	}
 	path := filepath.Join("testdata", name+".golden")

@@ -1,4 +1,5 @@
 /** Questions to the core, worked out in this browser where the server does not answer. */
+import { i18n } from '@lingui/core';
 import { get } from 'idb-keyval';
 import type { Answer, Picture, Question } from './worker';
 import { ProblemError } from './client';
@@ -52,7 +53,7 @@ async function put(question: Omit<Question, 'id' | 'shelf'>) {
   const id = next++;
   const answer = await new Promise<Answer>((resolve) => {
     waiting.set(id, resolve);
-    const fresh = told === shelf.at ? {} : { shelf: JSON.stringify(shelf.data) };
+    const fresh = told === shelf.at ? {} : { shelf: JSON.stringify(shelf.data), language: i18n.locale };
     told = shelf.at;
     host().postMessage({ id, ...fresh, ...question } satisfies Question);
   });

@@ -9,6 +9,7 @@ import coreUrl from '../../wasm/core.wasm?url';
 export interface Question {
   id: number;
   shelf?: string; // where it is another than before
+  language?: string; // what the core speaks from then on
   address: string;
   body: string;
   picture?: Picture; // what a look is asked of
@@ -31,7 +32,7 @@ export interface Answer {
 }
 
 interface Core {
-  shelf: (json: string) => string;
+  shelf: (json: string, language: string) => string;
   ask: (address: string, json: string) => [number, string];
   listen: (saw: string, blade: string, rate: number) => [number, string];
   hear: (block: Uint8Array) => [number, string];
@@ -73,10 +74,10 @@ function put(c: Core, { address, body, picture: p, listen: l, block }: Question)
 }
 
 async function answer(question: Question) {
-  const { id, shelf } = question;
+  const { id, shelf, language } = question;
   try {
     const c = await (core ??= load());
-    const wrong = shelf === undefined ? '' : c.shelf(shelf);
+    const wrong = shelf === undefined ? '' : c.shelf(shelf, language ?? 'en');
     if (wrong) throw new Error(wrong);
     const [status, answer] = put(c, question);
     self.postMessage({ id, status, body: answer });

@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { Link } from 'react-router';
-import { Light, Units } from './Settings';
+import { Languages, Light, Units } from './Settings';
 import { places, rest, type Room } from './places';
 import { cutFace } from '../drawings/theme';
 import { Whoever } from './Whoever';
@@ -37,6 +37,17 @@ export function Rest({ shop, roomy, search, onGo }: Props) {
           <Light />
         </Box>
       )}
+      <Box
+        sx={{
+          minHeight: 52,
+          display: 'flex',
+          mt: roomy ? 1 : 0,
+          borderTop: '1px solid',
+          borderColor: 'divider',
+        }}
+      >
+        <Languages />
+      </Box>
     </Box>
   );
 }

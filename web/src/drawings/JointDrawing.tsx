@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { JointAsk, JointPlan, Units } from '../api/types';
-import { formatSetting, formatThin } from '../measure/format';
+import { fixed, formatSetting, formatThin } from '../measure/format';
 import { useSize } from './useSize';
 import { ink } from './ink';
 import { Label } from './Label';
@@ -159,7 +159,7 @@ function Tails({ plan, units, px }: Sized) {
       <path d={`M16 ${y}H${px - 16}`} stroke={ink.ink} strokeWidth={3} />
       <path d={`M30 ${y - up * scale}H${px - 30}`} {...hair} strokeDasharray="6 4" />
       <Label x={px / 2 + 8} y={y + 20} size={15}>
-        {t`tilted ${tilt.toFixed(1)}°, ${formatSetting(up, units)} to the baseline`}
+        {t`tilted ${fixed(tilt, 1)}°, ${formatSetting(up, units)} to the baseline`}
       </Label>
     </>
   );

@@ -9,7 +9,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useId } from 'react';
 import type { Blade, Cut, Material, Saw, Setting, Units } from '../api/types';
-import { formatLength, formatSetting, trim } from '../measure/format';
+import { fixed, formatLength, formatSetting, trim } from '../measure/format';
 import { useSize } from './useSize';
 import { tipsPath } from './blade';
 import { VerticalDimension } from './Dimension';
@@ -272,12 +272,12 @@ function Drawing({
           y={saw.kind === 'table' ? Y(0) + 24 : Y(thick) - (roomy ? 34 : 52)}
           anchor="start"
         >
-          {t`${setting.exit.angle_deg.toFixed(0)}° from the ${setting.exit.name}`}
+          {t`${fixed(setting.exit.angle_deg, 0)}° from the ${setting.exit.name}`}
         </Label>
       )}
       {chop && (
         <Label x={X(0)} y={Y(thick) - 40} anchor="middle">
-          {t`${setting.exit.angle_deg.toFixed(0)}° from the ${setting.exit.name}`}
+          {t`${fixed(setting.exit.angle_deg, 0)}° from the ${setting.exit.name}`}
         </Label>
       )}
       {roomy && (
@@ -286,7 +286,7 @@ function Drawing({
           y={Y((start[1] + end[1]) / 2)}
           anchor={s.side < 0 ? 'end' : 'start'}
         >
-          {t`${setting.teeth_in_cut.toFixed(1)} teeth in the wood`}
+          {t`${fixed(setting.teeth_in_cut, 1)} teeth in the wood`}
         </Label>
       )}
 

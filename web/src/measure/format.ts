@@ -6,6 +6,16 @@
 import { i18n } from '@lingui/core';
 import type { Units } from '../api/types';
 
+/** The browser's own form of the language that pages are in, such as en-GB; without one, the language. */
+export const locale = () =>
+  globalThis.navigator?.languages?.find((tag) => tag.split('-')[0] === i18n.locale) ?? i18n.locale;
+
+/** A figure with the decimal sign of the language that pages are in. */
+export function fixed(x: number, decimals: number): string {
+  const s = x.toFixed(decimals);
+  return i18n.locale === 'en' ? s : s.replace('.', (1.5).toLocaleString(i18n.locale).charAt(1));
+}
+
 const MM_PER_INCH = 25.4;
 const FINEST = 64;
 /** A remainder is said where it is this large (inches) and the length this small. */
@@ -30,7 +40,7 @@ export function formatLength(mm: number, units: Units): string {
   // A sign in front is for all that follows; nought has none in front.
   const said =
     Math.abs(rest) >= REST_SHOWN && inches < REST_UP_TO
-      ? ` ${rest < 0 || (mm < 0 && n === 0) ? '-' : '+'}${Math.abs(rest).toFixed(3)}`
+      ? ` ${rest < 0 || (mm < 0 && n === 0) ? '-' : '+'}${fixed(Math.abs(rest), 3)}`
       : '';
   return `${sign}${parts.filter(Boolean).join(' ')}"${said}`;
 }
@@ -41,14 +51,14 @@ export const formatSetting = (mm: number, units: Units): string =>
 
 /** A number with at most so many decimals and no trailing zeros. */
 export function trim(x: number, decimals: number): string {
-  const s = x.toFixed(decimals);
-  const short = s.includes('.') ? s.replace(/\.?0+$/, '') : s;
+  const s = fixed(x, decimals);
+  const short = decimals > 0 ? s.replace(/\D?0+$/, '') : s;
   return short === '-0' ? '0' : short;
 }
 
 /** Thicknesses of metal are read in thousandths, not in fractions. */
 export function formatThin(mm: number, units: Units): string {
-  return units === 'mm' ? `${trim(mm, 2)} mm` : `${(mm / MM_PER_INCH).toFixed(3)}"`;
+  return units === 'mm' ? `${trim(mm, 2)} mm` : `${fixed(mm / MM_PER_INCH, 3)}"`;
 }
 
 /** A dial's reading: thousandths of a millimetre, or ten-thousandths of an inch. */

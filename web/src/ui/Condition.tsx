@@ -1,4 +1,5 @@
 /** How a blade stands: edge used up and pitch gathered, as two drawn measures with their word. */
+import { fixed } from '../measure/format';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { stateWords } from '../drawings/recordWords';
@@ -33,7 +34,7 @@ export function Condition({ condition: c, bare = false }: Props) {
       <Box sx={{ color: 'text.secondary' }}>{t`resin`}</Box>
       <Measure
         share={c.pitch_level / 3}
-        name={t`Resin level ${c.pitch_level.toFixed(1)} of 3`}
+        name={t`Resin level ${fixed(c.pitch_level, 1)} of 3`}
         colour={ink.scorch}
       />
       {!bare && (

@@ -1,6 +1,7 @@
 /** Dates and times as the shop's own clock has them, whoever looks and wherever the browser stands. */
 import { useMemo } from 'react';
 import { useShop } from '../api/shop';
+import { locale } from '../measure/format';
 
 type Words = Record<
   'day' | 'short' | 'moment' | 'weekday' | 'time' | 'longDay',
@@ -19,7 +20,7 @@ export function useDates(): Words {
   const timeZone = useShop().data?.time_zone;
   return useMemo(() => {
     const as = (o: Intl.DateTimeFormatOptions) => {
-      const f = new Intl.DateTimeFormat(undefined, { timeZone, ...o });
+      const f = new Intl.DateTimeFormat(locale(), { timeZone, ...o });
       return (at: string | number) => f.format(new Date(at));
     };
     const iso = new Intl.DateTimeFormat('sv-SE', { timeZone });

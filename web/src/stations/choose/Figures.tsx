@@ -5,7 +5,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { Link } from 'react-router';
 import type { Face, Option, Plan, Saw, Setting, Units } from '../../api/types';
 import type { TermId } from '../../drawings/TermPicture';
-import { formatSetting, formatThin, percent, trim } from '../../measure/format';
+import { fixed, formatSetting, formatThin, percent, trim } from '../../measure/format';
 import { saidMinutes, shortMinutes } from '../../ui/feed';
 import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
@@ -180,7 +180,7 @@ export function AllFigures({
         name={t`arc in wood`}
         term="arc"
         value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
-        note={t`${setting.teeth_in_cut.toFixed(1)} teeth`}
+        note={t`${fixed(setting.teeth_in_cut, 1)} teeth`}
       />
       <Figure
         name={t`feed force`}

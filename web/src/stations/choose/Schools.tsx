@@ -7,7 +7,7 @@ import type { Blade, Cut, Material, Plan, Saw, Setting, Sweep, Units } from '../
 import { lazy, Suspense } from 'react';
 import { SideView } from '../../drawings/SideView';
 import type { TermId } from '../../drawings/TermPicture';
-import { formatSetting, trim } from '../../measure/format';
+import { fixed, formatSetting, trim } from '../../measure/format';
 import { Term } from '../../ui/Term';
 import { Worded } from '../../ui/Worded';
 
@@ -61,9 +61,7 @@ export function Schools({
             [t`arc, teeth in`, `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
             [
               t`mean chip`,
-              units === 'mm'
-                ? `${trim(1000 * s.mean_chip_mm, 0)} µm`
-                : `${(s.mean_chip_mm / 25.4).toFixed(4)}"`,
+              units === 'mm' ? `${trim(1000 * s.mean_chip_mm, 0)} µm` : `${fixed(s.mean_chip_mm / 25.4, 4)}"`,
               'bite',
             ],
             [s.exit.name, `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],

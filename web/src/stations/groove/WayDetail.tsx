@@ -9,7 +9,7 @@ import type { Cut, GrooveWay, Saw, Units } from '../../api/types';
 import { ClockView } from '../../drawings/ClockView';
 import { GrooveSection } from '../../drawings/GrooveSection';
 import { StackView } from '../../drawings/StackView';
-import { formatThin, trim } from '../../measure/format';
+import { fixed, formatThin, trim } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 
 interface Props {
@@ -94,7 +94,7 @@ export function Setting({ way, units, hand = false }: { way: GrooveWay; units: U
         ) : (
           <Box sx={{ textAlign: 'center' }}>
             <Box sx={{ color: 'text.secondary' }}>{t`Dial setting for ${way.cutters ?? 0} cutters`}</Box>
-            <Box sx={{ fontSize: 38, fontWeight: 700, lineHeight: 1.1 }}>{(way.turns ?? 0).toFixed(2)}</Box>
+            <Box sx={{ fontSize: 38, fontWeight: 700, lineHeight: 1.1 }}>{fixed(way.turns ?? 0, 2)}</Box>
             <Box>{t`turns. Do not overtighten.`}</Box>
           </Box>
         )}

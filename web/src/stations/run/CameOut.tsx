@@ -1,4 +1,5 @@
 /** What came out of the cut: ten seconds, with thumbs. */
+import { fixed } from '../../measure/format';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -227,7 +228,7 @@ function Changed({ before, now, name }: { before: Condition | undefined; now: Co
   if (!before || before === now) return null;
   const said = (from: string, to: string) => (from === to ? to : `${from} → ${to}`);
   const edge = (c: Condition) => `${Math.round(100 * c.wear_share)} %`;
-  const pitch = (c: Condition) => c.pitch_level.toFixed(1);
+  const pitch = (c: Condition) => fixed(c.pitch_level, 1);
   return (
     <>
       {t`${name}: edge ${said(edge(before), edge(now))} used up, resin ${said(pitch(before), pitch(now))} of 3.`}

@@ -1,7 +1,7 @@
 /** The clock of the beat: count-in, beats that are heard or felt, and what moves with it, frame by frame. */
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { HeardSaw, Units } from '../../api/types';
-import { trim } from '../../measure/format';
+import { fixed, trim } from '../../measure/format';
 
 const COUNT = 3; // seconds of count-in
 const HEARD_LATE = 250; // ms after which the teeth's first wood is heard
@@ -69,7 +69,7 @@ export function useBeat({ lengthMm, feed, slowest, fastest, units, onThrough, he
         band.current.style.left = `${100 * low}%`;
         band.current.style.width = `${100 * (high - low)}%`;
       }
-      if (clock.current) clock.current.textContent = `${Math.max(0, seconds - it).toFixed(1)} s`;
+      if (clock.current) clock.current.textContent = `${fixed(Math.max(0, seconds - it), 1)} s`;
     },
     [feed, slowest, fastest, lengthMm, seconds],
   );
