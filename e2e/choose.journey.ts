@@ -82,7 +82,7 @@ test('closing the gap under the exit opens the window of a sheet cut', async ({ 
   const underside = page.getByRole('definition').filter({ hasText: 'tear-out this finish allows' }).first();
   await expect(underside).toBeVisible();
   const open = parseFloat((await underside.textContent())!);
-  await choose(page, 'underside', /zero-clearance/);
+  await choose(page, 'bottom face', /zero-clearance/);
   await expect.poll(async () => parseFloat((await underside.textContent())!)).toBeCloseTo(open * 0.45, -1);
 });
 
@@ -225,7 +225,7 @@ test('the schools of height stand side by side, and the kerf is seen from its en
     .textContent();
   const curve = page.getByRole('group', { name: /^By height: / });
   await expect(curve).toHaveAccessibleName(
-    new RegExp(`^By height: burn risk ${risk}, tear-out, underside, .+ at 39 mm$`),
+    new RegExp(`^By height: burn risk ${risk}, tear-out, bottom face, .+ at 39 mm$`),
   );
   await page.getByRole('button', { name: 'Set just above the stock' }).click();
   await expect(curve).toHaveAccessibleName(/ at 31 mm$/);
@@ -303,13 +303,13 @@ test('settings are pinned, compared and carried by a link, and one goes on a car
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.goto('/?cut=sheet&of=birch-ply&t=12&w=600&l=1200&for=show');
   await page.getByRole('button', { name: 'Pin to compare' }).click();
-  await choose(page, 'underside', 'zero-clearance throat plate');
+  await choose(page, 'bottom face', 'zero-clearance throat plate');
   await expect(cut(page)).toContainText('zero-clearance throat plate'); // what is pinned is what is shown
   await page.getByRole('button', { name: 'Pin to compare' }).click();
   await page.getByRole('button', { name: 'Compare 2' }).click();
   const table = page.getByRole('table', { name: 'Compared settings' });
-  await expect(table).toContainText('underside, open');
-  await expect(table).toContainText('underside, zero-clearance throat plate');
+  await expect(table).toContainText('bottom face, open');
+  await expect(table).toContainText('bottom face, zero-clearance throat plate');
   await accessible(page);
   await page.getByRole('button', { name: 'Copy link to this table' }).click();
   const copied = () => page.evaluate(() => navigator.clipboard.readText());

@@ -157,7 +157,7 @@ test('splinters along an edge are counted off a photo by its length, taken over,
   await expect(dialog).toContainText(/Tear-out: 3, .* The worst reaches 1\.[12]\d? mm into the face\./);
   await dialog.getByRole('button', { name: 'Yes, some' }).click();
   await expect(
-    page.getByRole('group', { name: /^Tear-out, underside/ }).getByRole('button', { name: 'some' }),
+    page.getByRole('group', { name: /^Tear-out, bottom face/ }).getByRole('button', { name: 'some' }),
   ).toHaveAttribute('aria-pressed', 'true');
 
   // From the other side of the bench the face lies below its edge, and that is to be said.

@@ -63,7 +63,7 @@ test('furry ply: the insert or the teeth, and one that could not be done is left
   // A blade of its own: what others cut with the one on the saw tells of pitch.
   const blade = await own(request, 'Whinchat');
   await page.goto(`/diagnose?cut=sheet&of=softwood-ply&t=18&for=show&blade=${blade}`);
-  await place(page, /^underside/);
+  await place(page, /^bottom face/);
   await yes(page, 'Tear-out on the exit face');
   await expect(reasons(page).first()).toContainText(/Gap beside the blade|Too few teeth/);
   const next = page.getByRole('region', { name: 'Next check' });

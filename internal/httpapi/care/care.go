@@ -51,7 +51,7 @@ func (s Handlers) GetCare(ctx context.Context, _ contract.GetCareRequestObject) 
 			SharpeningsLeft: b.Left, LeftFrom: v.Say(b.LeftFrom)}
 		one.Path = []contract.PathStep{}
 		for _, st := range b.Path {
-			one.Path = append(one.Path, contract.PathStep{ID: contract.PathStepID(st.ID), Text: st.Text, Done: st.Done})
+			one.Path = append(one.Path, contract.PathStep{ID: contract.PathStepID(st.ID), Text: v.Word(st.Text), Done: st.Done})
 		}
 		out.Blades[i] = one
 	}

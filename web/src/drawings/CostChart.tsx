@@ -44,7 +44,7 @@ export function CostChart({ money: m, units }: { money: Money; units: Units }) {
           },
         ]}
         yAxis={[{ min: 0, width: 52, label: 'spent' }]}
-        series={[way(1, 'sharpened', ink.ink), way(2, t`cheap blades`, ink.hair)]}
+        series={[way(1, t`sharpened`, ink.ink), way(2, t`cheap blades`, ink.hair)]}
         slotProps={{
           legend: { direction: 'horizontal', position: { vertical: 'top', horizontal: 'start' } },
         }}

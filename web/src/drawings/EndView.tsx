@@ -16,7 +16,7 @@ interface Props {
   units: Units;
 }
 
-const formWords = { groove: 'groove', rabbet: t`rabbet`, cheek: t`tenon cheek`, fold: t`fold` } as const;
+const formWords = { groove: t`groove`, rabbet: t`rabbet`, cheek: t`tenon cheek`, fold: t`fold` } as const;
 
 export function EndView(p: Props) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();

@@ -47,7 +47,7 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
       width={px}
       height={height}
       role="img"
-      aria-label={t`The ${rabbet ? 'rabbet' : 'groove'}, seen from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
+      aria-label={t`The ${rabbet ? t`rabbet` : t`groove`}, seen from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
       style={{ display: 'block' }}
     >
       <path d={`M${left} ${top}H${px}V${below}H${left}Z`} fill={ink.wood} />

@@ -1,4 +1,5 @@
 /** Scorch, splinters and push over every height that goes through, with the height that is set as a line across. */
+import { wordOf } from './codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { ChartsReferenceLine } from '@mui/x-charts/ChartsReferenceLine';
@@ -37,7 +38,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
       ? [
           {
             id: 'exit',
-            label: t`tear-out, ${exit.name}, share of what this finish allows`,
+            label: t`tear-out, ${wordOf(exit.name)}, share of what this finish allows`,
             data: through.map((s) => percent(s.exit.of_limit)),
             color: ink.ink,
             dash: '7 4',

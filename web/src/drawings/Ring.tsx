@@ -1,3 +1,4 @@
+import { wordOf } from './codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Clearance, RunOut, TruingInput, TruingResult, Units } from '../api/types';
@@ -154,7 +155,7 @@ export function Ring({ name, readings = [], other, slots, found, most, units, ne
       role="img"
       aria-label={[
         t`${name}: ${readings.length} teeth`,
-        found && t`${found.grade}, ${proud.size} sticking out`,
+        found && t`${wordOf(found.grade)}, ${proud.size} sticking out`,
       ]
         .filter(Boolean)
         .join(', ')}
@@ -198,7 +199,11 @@ export function Ring({ name, readings = [], other, slots, found, most, units, ne
         {name}
       </Label>
       {found && (
-        <Label x={c} y={c + 14} size={14}>{`${formatDial(found.range_mm, units)}, ${found.grade}`}</Label>
+        <Label
+          x={c}
+          y={c + 14}
+          size={14}
+        >{`${formatDial(found.range_mm, units)}, ${wordOf(found.grade)}`}</Label>
       )}
       <path d={`M${c} ${c - base - 44}v14`} stroke={ink.hair} />
       {next && <Dial at={at(next.step, next.of, base - 16)} />}

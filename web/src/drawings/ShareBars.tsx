@@ -1,4 +1,5 @@
 /** How often something came out badly, for each of a few things: bars in per cent, and a touch chooses one. */
+import { wordOf } from './codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { BarChart } from '@mui/x-charts/BarChart';
@@ -25,7 +26,7 @@ export function ShareBars({ label, shares, colour, onChoose }: Props) {
   return (
     <Box
       role="img"
-      aria-label={`${label}: ${shares.map((s) => t`${s.name} ${trim(percent(s), 0)} % of ${s.of}`).join(', ')}`}
+      aria-label={`${label}: ${shares.map((s) => t`${wordOf(s.name)} ${trim(percent(s), 0)} % of ${s.of}`).join(', ')}`}
       sx={{ height: shares.length * ROW + 60, '& .MuiBarElement-root': { cursor: 'pointer' } }}
     >
       <BarChart
@@ -36,7 +37,7 @@ export function ShareBars({ label, shares, colour, onChoose }: Props) {
         yAxis={[
           {
             scaleType: 'band',
-            data: shares.map((s) => s.name),
+            data: shares.map((s) => wordOf(s.name)),
             width: 104,
             categoryGapRatio: 0.35,
             disableTicks: true,

@@ -5,6 +5,7 @@
  *
  * Drawn from props alone; every figure beside it comes from the server.
  */
+import { wordOf } from './codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useId } from 'react';
@@ -109,7 +110,7 @@ function Drawing({
       width={width}
       height={height}
       role="group"
-      aria-label={t`Side view of ${blade.name} in ${formatLength(cut.thickness_mm, units)} ${material?.name ?? 'stock'}`}
+      aria-label={t`Side view of ${blade.name} in ${formatLength(cut.thickness_mm, units)} ${material?.name ?? t`stock`}`}
       style={{ display: 'block', touchAction: 'pan-x', userSelect: 'none' }}
     >
       <defs>
@@ -272,12 +273,12 @@ function Drawing({
           y={saw.kind === 'table' ? Y(0) + 24 : Y(thick) - (roomy ? 34 : 52)}
           anchor="start"
         >
-          {t`${fixed(setting.exit.angle_deg, 0)}° from the ${setting.exit.name}`}
+          {t`${fixed(setting.exit.angle_deg, 0)}° from the ${wordOf(setting.exit.name)}`}
         </Label>
       )}
       {chop && (
         <Label x={X(0)} y={Y(thick) - 40} anchor="middle">
-          {t`${fixed(setting.exit.angle_deg, 0)}° from the ${setting.exit.name}`}
+          {t`${fixed(setting.exit.angle_deg, 0)}° from the ${wordOf(setting.exit.name)}`}
         </Label>
       )}
       {roomy && (

@@ -74,7 +74,7 @@ export function WidthView({ over }: { over: number }) {
       aria-label={
         over === 0
           ? t`Test piece between blade and fence: measure the width with a caliper`
-          : t`The piece is too ${over > 0 ? 'wide' : 'narrow'}: move the fence ${over > 0 ? 'toward' : t`away from`} the blade`
+          : t`The piece is too ${over > 0 ? t`wide` : t`narrow`}: move the fence ${over > 0 ? t`toward` : t`away from`} the blade`
       }
     >
       <rect x={blade} y={top} width={now - blade} height={low - top} fill={ink.wood} stroke={ink.ink} />
@@ -127,7 +127,7 @@ export function DepthView({ over, fromAbove }: { over: number; fromAbove: boolea
       aria-label={
         over === 0
           ? t`Test groove from its end: measure the depth`
-          : t`The groove is too ${over > 0 ? 'deep' : 'shallow'}`
+          : t`The groove is too ${over > 0 ? t`deep` : t`shallow`}`
       }
     >
       <path

@@ -29,12 +29,12 @@ const names: Record<Place, string> = {
 export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props) {
   const texts: Record<Place, string> = {
     wall: t`cut edges`,
-    end: 'end',
-    face: saw === 'miter' ? t`back, bottom face` : saw === 'circular' ? t`top face` : 'underside',
-    groove: 'groove',
+    end: t`end`,
+    face: saw === 'miter' ? t`back, bottom face` : saw === 'circular' ? t`top face` : t`bottom face`,
+    groove: t`groove`,
     shape: t`shape, size`,
     feel: t`feel, sound`,
-    when: 'when',
+    when: t`when`,
   };
   const label = (p: Place) => (counts[p] ? `${texts[p]} · ${counts[p]}` : texts[p]);
   const zone = (p: Place) => ({

@@ -1,4 +1,5 @@
 /** What a blade is, in the field's words. */
+import { wordOf } from './codeWords';
 import { t } from '@lingui/core/macro';
 import type { Blade, Cut, Material, Saw, Units } from '../api/types';
 import { formatLength, formatThin } from '../measure/format';
@@ -10,7 +11,7 @@ export const grindWords = {
   ATBR: t`ATB+R (alternate top bevel with raker)`,
   TCG: t`TCG (triple chip)`,
   ONEWAY: t`one-way bevel`,
-  CONICAL: 'conical',
+  CONICAL: t`conical`,
 } as const;
 
 export const grindShort = {
@@ -19,8 +20,8 @@ export const grindShort = {
   HIATB: t`high ATB`,
   ATBR: 'ATB+R',
   TCG: 'TCG',
-  ONEWAY: 'one-way',
-  CONICAL: 'conical',
+  ONEWAY: t`one-way`,
+  CONICAL: t`conical`,
 } as const;
 
 export const makeWords = {
@@ -79,10 +80,10 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
     cut.miter_deg ? t`mitered ${cut.miter_deg}°` : '',
     cut.bevel_deg ? t`tilted ${cut.bevel_deg}°` : '',
     t`on the ${saw.name}`,
-    t`${cut.finish} face`,
+    t`${wordOf(cut.finish)} face`,
     cut.piece_mm ? t`pieces of ${formatLength(cut.piece_mm, units)}` : '',
     cut.pieces && cut.pieces > 1 ? t`${cut.pieces} pieces` : '',
-    cut.moisture && cut.moisture !== 'dry' ? t`${cut.moisture} stock` : '',
+    cut.moisture && cut.moisture !== 'dry' ? t`${wordOf(cut.moisture)} stock` : '',
     cut.moves ? t`stock with tension` : '',
   ];
   return `${parts.filter(Boolean).join(', ')}.`;
@@ -98,7 +99,7 @@ export function cutBrief(cut: Cut, saw: Saw, material: Material | undefined, uni
     cut.form && cut.form !== 'through' && cut.depth_mm ? t`${formatLength(cut.depth_mm, units)} deep` : '',
     cut.miter_deg ? t`mitered ${cut.miter_deg}°` : '',
     cut.bevel_deg ? t`tilted ${cut.bevel_deg}°` : '',
-    cut.finish,
+    wordOf(cut.finish),
   ];
   return `${parts.filter(Boolean).join(', ')} · ${saw.name}`;
 }

@@ -4,6 +4,7 @@
  * bare, so the window reads without colour: scorch is a brown wash, splinter a
  * hatch, bog a dotted weight, the hand's own limits a plain tint.
  */
+import { wordOf } from '../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
@@ -70,7 +71,7 @@ export function FeedWindow({ setting, stretch: { metres, name }, tall = false }:
   const fast = { end: place(fade.fast_from_m_min), sure: place(fade.fast_to_m_min) };
   const h = tall ? 34 : 18;
   const says =
-    t`Feed range ${w.grade}. Slowest ${seconds(w.slowest_m_min)} seconds for ${name}: ${words[w.slow_by]}. Fastest ${seconds(w.fastest_m_min)} seconds: ${words[w.fast_by]}.` +
+    t`Feed range ${wordOf(w.grade)}. Slowest ${seconds(w.slowest_m_min)} seconds for ${name}: ${words[w.slow_by]}. Fastest ${seconds(w.fastest_m_min)} seconds: ${words[w.fast_by]}.` +
     (setting.hedge ? ` ${t`How sure: ${setting.hedge}.`}` : '');
   return (
     <Box role="img" aria-label={says} sx={{ position: 'relative' }}>

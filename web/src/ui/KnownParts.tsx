@@ -56,7 +56,7 @@ export function KnownParts({ set, units, linked = false }: Props) {
                     width={160}
                     height={22}
                     role="img"
-                    aria-label={t`${formatThin(Math.abs(off), units)} ${off < 0 ? 'under' : 'over'} ± ${formatDial(k.sd_mm, units)}`}
+                    aria-label={t`${formatThin(Math.abs(off), units)} ${off < 0 ? t`under` : t`over`} ± ${formatDial(k.sd_mm, units)}`}
                     style={{ display: 'block' }}
                   >
                     <path d="M80 3v16" stroke={ink.hair} />

@@ -1,4 +1,5 @@
 /** One of three words with its shape; colour says nothing by itself. */
+import { wordOf } from '../drawings/codeWords';
 import Box from '@mui/material/Box';
 import type { Verdict as Word } from '../api/types';
 
@@ -23,7 +24,7 @@ export function Verdict({ verdict, size = 16 }: { verdict: Word; size?: number }
           strokeLinejoin="round"
         />
       </svg>
-      {verdict}
+      {wordOf(verdict)}
     </Box>
   );
 }

@@ -1,4 +1,5 @@
 /** What a row of the log says, in a sentence. */
+import { wordOf } from '../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { LogEntry, Units } from '../api/types';
@@ -67,7 +68,7 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
           : c.seconds
             ? t`${trim(c.seconds, 1)} s per piece`
             : '',
-        c.moisture && c.moisture !== 'dry' ? t`${c.moisture} stock` : '',
+        c.moisture && c.moisture !== 'dry' ? t`${wordOf(c.moisture)} stock` : '',
       ].filter(Boolean);
       return (
         <>
@@ -114,6 +115,6 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
     case 'moved':
       return e.saw_name ? t`${e.saw_name} was moved or bumped.` : t`The saw was moved or bumped.`;
     default:
-      return `${[truingWords[e.kind], e.saw_name && t`on ${e.saw_name}`].filter(Boolean).join(' ')}: ${formatFigure(e.figure ?? 0, e.figure_unit ?? 'mm', units)}, ${e.verdict ?? ''}.`;
+      return `${[truingWords[e.kind], e.saw_name && t`on ${e.saw_name}`].filter(Boolean).join(' ')}: ${formatFigure(e.figure ?? 0, e.figure_unit ?? 'mm', units)}, ${wordOf(e.verdict)}.`;
   }
 }

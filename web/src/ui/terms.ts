@@ -42,7 +42,7 @@ export const terms: Record<TermId, { name: string; says: string }> = {
     says: t`How wide the feed range is: fastest over slowest. From about 2 it is easy to hit. Under 1 no feed rate works.`,
   },
   'run-out': {
-    name: 'Run-out',
+    name: t`Run-out`,
     says: t`How far the rim wobbles sideways in one turn. The arbor, the flanges or the plate can cause it.`,
   },
   'side-clearance': {

@@ -1,4 +1,5 @@
 /** The setup card: one cut on one page, to print or to lean against the saw. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -93,9 +94,11 @@ export function Card() {
             <Big name={(one.cut.pieces ?? 1) > 1 ? t`for ${one.cut.pieces ?? 1} pieces` : t`for one piece`}>
               {saidMinutes(one.setting.minutes.all)}
             </Big>
-            <Big name={t`feed range ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
-            <Big name={`${one.setting.exit.name}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
-              {t`show face ${plan.data.show_face}`}
+            <Big name={t`feed range ${wordOf(one.setting.window.grade)}`}>
+              {trim(one.setting.window.room, 1)}
+            </Big>
+            <Big name={`${wordOf(one.setting.exit.name)}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
+              {t`show face ${wordOf(plan.data.show_face)}`}
             </Big>
           </Box>
           <FeedWindow setting={one.setting} stretch={stretchOf(plan.data, units)} tall />

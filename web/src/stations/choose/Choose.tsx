@@ -2,6 +2,7 @@
  * Choose: say a cut, see which of the shop's blades makes it and why, set the
  * height on a drawing at true scale, and log that it was made.
  */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -132,7 +133,7 @@ export function Choose() {
             >
               {blade.name}
               {option.setting.height_mm > 0 && `, ${formatSetting(option.setting.height_mm, units)}`},{' '}
-              {saidSeconds(option.setting, units)}, {option.verdict}
+              {saidSeconds(option.setting, units)}, {wordOf(option.verdict)}
             </Box>
           )}
         </onPhone.BriefSentence>

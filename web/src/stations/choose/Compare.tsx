@@ -1,4 +1,5 @@
 /** Two or three blades or settings of one cut in one table, which a link carries along. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -33,7 +34,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
     [t`Height or depth`, (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : t`a chop`)],
     [t`Feed`, (s) => t`${saidSeconds(s, units)} for ${stretch.name}`],
     [t`All pieces`, (s) => saidMinutes(s.minutes.all)],
-    [t`Feed range`, (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
+    [t`Feed range`, (s) => `${wordOf(s.window.grade)}, ${trim(s.window.room, 1)}`],
     [t`Motor load`, (s) => percent(s.load)],
     [
       t`Tooth marks`,
@@ -45,9 +46,12 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
     [t`Burn risk`, (s) => burn(s.burn)],
     [
       t`Exit face`,
-      (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`,
+      (s, c) => `${wordOf(s.exit.name)}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`,
     ],
-    [t`End`, (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],
+    [
+      t`End`,
+      (s, c) => `${wordOf(s.other.name)}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`,
+    ],
     [t`Arc, teeth in`, (s) => `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
   ];
   return (

@@ -1,3 +1,4 @@
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
@@ -90,10 +91,10 @@ function Figure({ name, term, value, note }: { name: string; term?: TermId; valu
 }
 
 function FaceFigure({ face }: { face: Face }) {
-  if (!face.matters) return <Figure name={face.name} value="–" note={t`doesn't matter`} />;
+  if (!face.matters) return <Figure name={wordOf(face.name)} value="–" note={t`doesn't matter`} />;
   return (
     <Figure
-      name={face.name}
+      name={wordOf(face.name)}
       value={percent(face.of_limit)}
       note={
         face.of_limit > 1

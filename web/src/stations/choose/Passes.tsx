@@ -1,4 +1,5 @@
 /** The passes of a cut that takes more than one, height by height. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Sweep, Units } from '../../api/types';
@@ -16,7 +17,7 @@ export function Passes({ passes, units, table }: { passes: Sweep['passes']; unit
           {table
             ? t`${formatSetting(p.setting.height_mm, units)} high.`
             : t`${formatSetting(p.setting.height_mm, units)} deep.`}{' '}
-          {t`${upper(p.setting.exit.name)}: ${percent(p.setting.exit.of_limit)} of the tear-out this finish allows.`}{' '}
+          {t`${upper(wordOf(p.setting.exit.name))}: ${percent(p.setting.exit.of_limit)} of the tear-out this finish allows.`}{' '}
           {p.scorch_assessed ? t`Burn risk ${burn(p.setting.burn)}.` : t`Too shallow to judge burn risk.`}
         </li>
       ))}

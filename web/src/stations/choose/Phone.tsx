@@ -2,6 +2,7 @@
  * Cut on a phone: what to take, how high, how fast and whether it is safe, before
  * anything is scrolled; the drawing under it; one action at the thumb.
  */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -71,7 +72,7 @@ export function PhonePanel(p: SettingPanelProps) {
         {setting.height_mm > 0 ? (
           <Height
             said={formatSetting(setting.height_mm, units)}
-            name={saw.kind === 'table' ? 'high' : 'deep'}
+            name={saw.kind === 'table' ? t`high` : t`deep`}
             movable={Boolean(movable)}
           >
             <LengthField
@@ -243,7 +244,7 @@ function Pager({
               whiteSpace: 'nowrap',
             }}
           >
-            {t`next ${name(after)}, ${after.verdict}`}
+            {t`next ${name(after)}, ${wordOf(after.verdict)}`}
           </Box>
         )}
       </ButtonBase>

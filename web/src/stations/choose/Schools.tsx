@@ -1,4 +1,5 @@
 /** The schools of setting a blade side by side: the same drawing and the same figures for each. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -64,14 +65,14 @@ export function Schools({
               units === 'mm' ? `${trim(1000 * s.mean_chip_mm, 0)} µm` : `${fixed(s.mean_chip_mm / 25.4, 4)}"`,
               'bite',
             ],
-            [s.exit.name, `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],
+            [wordOf(s.exit.name), `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],
             [t`burn risk`, burn(s.burn)],
             [
               saw.kind === 'table' ? t`back, down` : t`along, across`,
               `${pct(s.push_share)}, ${pct(s.hold_share)}`,
             ],
             [t`blade shown`, formatSetting(Math.max(0, s.height_mm - cut.thickness_mm), units)],
-            [t`feed range`, `${s.window.grade}, ${trim(s.window.room, 1)}`],
+            [t`feed range`, `${wordOf(s.window.grade)}, ${trim(s.window.room, 1)}`],
           ];
           return (
             <Box

@@ -1,4 +1,5 @@
 /** The cut as a sentence whose words are its controls. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
@@ -108,7 +109,7 @@ export function Sentence({
   );
   const exitHeld = settled?.exit_support && faces && (
     <ChoiceWord
-      label={faces.exit}
+      label={wordOf(faces.exit)}
       value={settled.exit_support}
       choices={supportChoices(supports?.exit)}
       onChoose={(exit_support) => onChange({ exit_support })}
@@ -116,14 +117,14 @@ export function Sentence({
   );
   const otherHeld = settled?.other_support && faces?.other && (
     <ChoiceWord
-      label={faces.other}
+      label={wordOf(faces.other)}
       value={settled.other_support}
       choices={supportChoices(supports?.other)}
       onChoose={(other_support) => onChange({ other_support })}
     />
   );
-  const exitName = faces?.exit ?? '';
-  const otherName = faces?.other ?? '';
+  const exitName = wordOf(faces?.exit);
+  const otherName = wordOf(faces?.other);
   return (
     <Box component="section" aria-label={t`The cut`} sx={{ minWidth: 0 }}>
       <Typography
@@ -267,7 +268,7 @@ export function Sentence({
                 </Trans>
               </>
             )}{' '}
-            {t`Show face ${showFace ?? ''}.`}{' '}
+            {t`Show face ${wordOf(showFace)}.`}{' '}
             <Suspense>
               <StockWords {...{ cut, saw, fence, units, problem, onChange }} />
             </Suspense>

@@ -1,4 +1,5 @@
 /** One blade at one height: the drawing, the settings to read at arm's length, and what they lead to. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -187,7 +188,7 @@ export function SettingPanel({
                   </Box>
                   <Box sx={{ color: 'text.secondary' }}>{t`for ${stretch.name}`}</Box>
                   <Box sx={{ ml: 'auto', fontFamily: cutFace, fontSize: 17, fontWeight: 600 }}>
-                    <Term of="feed-range">{t`feed range`}</Term> {setting.window.grade},{' '}
+                    <Term of="feed-range">{t`feed range`}</Term> {wordOf(setting.window.grade)},{' '}
                     <Term of="room">{`${trim(setting.window.room, 1)}×`}</Term>
                   </Box>
                 </Box>

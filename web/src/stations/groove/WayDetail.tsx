@@ -143,7 +143,7 @@ function Passes({ way, units, hand }: { way: GrooveWay; units: Units; hand: bool
       </Box>
       {n > 1 && (
         <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
-          {t`Keep the edge of the stock on the ${hand ? 'guide' : 'fence'}. Measure the groove before the last pass, which sets the width.`}
+          {t`Keep the edge of the stock on the ${hand ? t`guide` : t`fence`}. Measure the groove before the last pass, which sets the width.`}
         </Box>
       )}
     </Box>

@@ -1,4 +1,5 @@
 /** Log: a season at a glance, which filters the rows beneath it; the rows by day; files out and in. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -68,14 +69,14 @@ export function Log() {
   const bladeName = rack.data?.find((b) => b.id === get('blade'))?.name;
   const days = () => {
     if (get('from') === get('until')) return date(get('from'));
-    return t`${get('from') ? date(get('from')) : t`the start`} to ${get('until') ? date(get('until')) : 'today'}`;
+    return t`${get('from') ? date(get('from')) : t`the start`} to ${get('until') ? date(get('until')) : t`today`}`;
   };
   // What narrows the rows beside the three fields, and what takes it off again.
   const chips: [string, Parameters<typeof set>[0]][] = [];
   if (get('from') || get('until')) chips.push([days(), { from: '', until: '' }]);
   if (get('material'))
     chips.push([materials?.find((m) => m.id === get('material'))?.name ?? get('material'), { material: '' }]);
-  if (get('finish')) chips.push([t`${get('finish')} faces`, { finish: '' }]);
+  if (get('finish')) chips.push([t`${wordOf(get('finish') ?? undefined)} faces`, { finish: '' }]);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Typography variant="h1">{t`Log`}</Typography>

@@ -144,7 +144,7 @@ function Peg({ blade: b, saw, place, of, size, scale, search, picked, onPick, on
   const where = b.retired
     ? (retiredWords[b.retired.reason] ?? b.retired.reason)
     : b.condition.away
-      ? 'away'
+      ? t`away`
       : saw
         ? t`on ${saw}`
         : b.hangs;

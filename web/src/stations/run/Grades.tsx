@@ -1,4 +1,5 @@
 /** What came out of a cut, to be tapped: wall, faces, effort, noise, seconds and how many alike. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -63,7 +64,7 @@ export function Grades({ said, blade, setting, seconds, onSaid: set, onSeconds, 
         aside={<OffPhotoButton of={t`Cut edge`} onClick={() => onLook('wall')} />}
       />
       <Pick
-        label={t`Tear-out, ${setting?.exit.name ?? t`on the exit side`}`}
+        label={t`Tear-out, ${setting ? wordOf(setting.exit.name) : t`on the exit side`}`}
         value={said.splinters}
         choices={edges}
         onPick={(splinters) => set({ splinters })}
@@ -71,7 +72,7 @@ export function Grades({ said, blade, setting, seconds, onSaid: set, onSeconds, 
       />
       {setting?.other.matters && (
         <Pick
-          label={t`Tear-out, ${setting.other.name}`}
+          label={t`Tear-out, ${wordOf(setting.other.name)}`}
           value={said.other}
           choices={edges.map(([v, name]) => [v, name] as const)}
           onPick={(other) => set({ other })}

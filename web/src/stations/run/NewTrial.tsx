@@ -1,4 +1,5 @@
 /** A comparison laid out: the settings that were pinned, how often each is cut, and whether it is graded blind. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import { listOf } from '../../measure/format';
 import Box from '@mui/material/Box';
@@ -174,7 +175,7 @@ export function NewTrial() {
                 />
               )}
               <SelectField<Support>
-                label={c?.setting?.exit.name ?? t`Exit side`}
+                label={c?.setting ? wordOf(c.setting.exit.name) : t`Exit side`}
                 value={w.exit_support ?? c?.cut.exit_support ?? 'open'}
                 choices={supports}
                 onChoose={(exit_support) => set(i, { exit_support })}

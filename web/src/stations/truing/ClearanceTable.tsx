@@ -1,4 +1,5 @@
 /** Side clearance in figures, both sides, and beside another session where one is compared. */
+import { wordOf } from '../../drawings/codeWords';
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Clearance, TruingResult, Units } from '../../api/types';
@@ -56,7 +57,7 @@ export function ClearanceTable({ result, compared, comparedName, units }: Props)
         <tr>
           <th scope="row">{t`Grade`}</th>
           {columns.map(([name, c]) => (
-            <td key={name}>{c.grade}</td>
+            <td key={name}>{wordOf(c.grade)}</td>
           ))}
         </tr>
         {rows
