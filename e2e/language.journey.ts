@@ -1,73 +1,50 @@
-/** Another language: whatever the front end says by itself comes from its catalogue. */
+/** Another language, whole: every page in Spanish, on a phone, without an English word or anything cut off. */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { expect, moveTo, own, test } from './test';
 
 const ofWeb = createRequire(path.resolve('../web/package.json'));
-type Token = string | Token[] | { [option: string]: Token };
-const { compileMessage } = ofWeb('@lingui/message-utils/compileMessage') as {
-  compileMessage: (text: string) => Token;
-};
-const { generateMessageId } = ofWeb('@lingui/message-utils/generateMessageId') as {
-  generateMessageId: (text: string) => string;
-};
-const po = ofWeb('pofile') as { parse: (text: string) => { items: { msgid: string }[] } };
-
-const accents: Record<string, string> = {
-  a: 'á',
-  e: 'é',
-  i: 'í',
-  o: 'ó',
-  u: 'ú',
-  A: 'Á',
-  E: 'É',
-  I: 'Í',
-  O: 'Ó',
-  U: 'Ú',
+const po = ofWeb('pofile') as {
+  parse: (text: string) => { items: { msgid: string; msgstr: string[] }[] };
 };
 
-/** English with every vowel accented, but for tags and what stands for a value. */
-function foreign(said: Token): Token {
-  if (typeof said === 'string')
-    return said.replace(/<[^>]*>|[aeiou]/gi, (c) => (c.startsWith('<') ? c : accents[c]!));
-  if (!Array.isArray(said)) return said;
-  return said.map((part) => {
-    if (!Array.isArray(part)) return foreign(part);
-    const [name, kind, options] = part as [string, string?, Record<string, Token>?];
-    if (!options || typeof options === 'string') return part;
-    const of = Object.entries(options).map(([k, v]) => [k, k === 'offset' ? v : foreign(v)] as const);
-    return [name, kind!, Object.fromEntries(of)];
-  });
+/** The words of a text, without tags, what stands for a value, and the verbs of a form. */
+const wordsOf = (text: string) =>
+  text.replace(/<[^>]*>|\{\w+(, \w+,)?|%(\[\d+\])?[\d.+]*[a-z]/g, ' ').match(/[\p{L}]{2,}/gu) ?? [];
+
+const sentences = po.parse(readFileSync('../web/src/locales/es.po', 'utf8')).items;
+const { forms } = JSON.parse(readFileSync('../internal/locale/es.json', 'utf8')) as {
+  forms: Record<string, string>;
+};
+const lower = (texts: string[]) => new Set(texts.flatMap(wordsOf).map((w) => w.toLowerCase()));
+const english = lower([...sentences.map((s) => s.msgid), ...Object.keys(forms)]);
+const spanish = lower([...sentences.flatMap((s) => s.msgstr), ...Object.values(forms)]);
+
+/** What people wrote: names, notes and places, which stand as they are in every language. */
+function written(answer: unknown, into: Set<string>) {
+  if (typeof answer !== 'object' || answer === null) return;
+  for (const [key, value] of Object.entries(answer))
+    if (typeof value === 'string' && /(^|_)(name|note|by|to|hangs|time_zone|assembly)$/.test(key))
+      wordsOf(value).forEach((w) => into.add(w));
+    else written(value, into);
 }
 
-/** The browser's own words for days and months, and names of files. */
-const dates = [
-  'json csv',
-  ...Array.from({ length: 365 }, (_, i) => i).flatMap((i) =>
-    (['long', 'short'] as const).map((f) =>
-      new Intl.DateTimeFormat('en-GB', { weekday: f, month: f }).format(new Date(2026, 0, i)),
-    ),
-  ),
-].join(' ');
+test.use({ locale: 'es-ES', viewport: { width: 390, height: 844 } });
 
-test('every sentence of the pages comes from the catalogue', async ({ page, request }) => {
+test('every page speaks Spanish on a phone, and nothing of it is cut off', async ({ page, request }) => {
   test.setTimeout(180_000);
-  const messages: Record<string, Token> = {};
-  for (const { msgid } of po.parse(readFileSync('../web/src/locales/en.po', 'utf8')).items)
-    messages[generateMessageId(msgid)] = foreign(compileMessage(msgid));
-  await page.addInitScript(
-    (kept) => localStorage.setItem('corte.language', kept),
-    JSON.stringify({ locale: 'xx', messages }),
-  );
-  // What the server says is its own matter (core/say): names, materials, findings.
-  const known = new Set(dates.toLowerCase().match(/[a-z]+/g));
+  const known = new Set<string>();
   let answers: Promise<unknown>[] = []; // to the page that stands; a slow browser drops them when it goes on
   page.on('response', (r) => {
-    if (r.url().includes('/api/v1/') && r.headers()['content-type']?.includes('json'))
+    // What a plan names are faces and edges, in codes.
+    if (
+      /\/api\/v1\/(?!plans|sweeps|comparisons)/.test(r.url()) &&
+      r.headers()['content-type']?.includes('json')
+    )
       answers.push(
-        r.text().then(
-          (text) => (text.toLowerCase().match(/[a-z]+/g) ?? []).forEach((word) => known.add(word)),
+        r.json().then(
+          (answer) => written(answer, known),
           () => undefined,
         ),
       );
@@ -169,9 +146,31 @@ test('every sentence of the pages comes from the catalogue', async ({ page, requ
     });
     await Promise.all(answers);
     answers = [];
-    const words = shown.flatMap((s) => s.match(/(?<![\p{L}])[a-zA-Z]{2,}(?![\p{L}])/gu) ?? []);
-    const english = words.filter((w) => /[aeiou]/i.test(w) && !known.has(w.toLowerCase()));
-    if (english.length > 0) left[address] = [...new Set(english)];
+    const words = shown.flatMap(wordsOf);
+    const foreign = words.filter(
+      (w) => english.has(w.toLowerCase()) && !spanish.has(w.toLowerCase()) && !known.has(w),
+    );
+    if (foreign.length > 0) left[address] = [...new Set(foreign)];
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    if (wide > 1) left[address] = [...(left[address] ?? []), `${wide} px too wide`];
   }
   expect(left).toEqual({});
+});
+
+test('a language is chosen under the shop’s name and kept here; an unknown one is English', async ({
+  page,
+}) => {
+  await page.addInitScript(
+    () => localStorage.getItem('corte.language') ?? localStorage.setItem('corte.language', 'xx'),
+  );
+  await page.goto('/');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'es'); // what is kept is no language, so the browser's counts
+  await page.getByRole('button', { name: /^Más/ }).click();
+  await page.getByRole('radio', { name: 'English' }).click();
+  await expect(page.locator('html')).toHaveAttribute('lang', 'en');
+  await page.goto('/run?of=cherry');
+  await expect(page.getByText(/Stand to the side of the blade/).first()).toBeVisible(); // the server follows the page, not the browser
+  await page.getByRole('button', { name: /^More/ }).click();
+  await page.getByRole('radio', { name: 'Español' }).click();
+  await expect(page.getByText(/Colócate al lado de la hoja/).first()).toBeVisible();
 });

@@ -37,13 +37,37 @@ func TestOddNumbers(t *testing.T) {
 		"a far row":           {"POST", "/log/9223372036854775808/strike", `{}`, key(), 400, "id"},
 		"a name in two lines": {"POST", "/blades", strings.Replace(blade("40"), `"Sprite"`, `"Spr\u000aite"`, 1), key(), 422, "line break"},
 		"a name with a zero":  {"POST", "/blades", strings.Replace(blade("40"), `"Sprite"`, `"Spr\u0000ite"`, 1), key(), 422, "line break"},
-		"a note with a zero":  {"POST", "/blades/" + id + "/notes", `{"note":"a\u0000b"}`, key(), 422, "cannot be kept there"},
+		"a note with a zero":  {"POST", "/blades/" + id + "/notes", `{"note":"a\u0000b"}`, key(), 422, "can't be saved"},
 		"a note in two lines": {"POST", "/blades/" + id + "/notes", `{"note":"a\u000ab"}`, key(), 201, ""},
 		"a page of none":      {"GET", "/blades?limit=1e2", "", nil, 400, "limit"},
 	} {
 		r := b.do(w.method, "/api/v1"+w.path, w.body, w.headers...)
 		if r.Code != w.code || !strings.Contains(r.Body.String(), w.says) || r.Code == http.StatusInternalServerError {
 			t.Errorf("%s: %d %s", name, r.Code, r.Body)
+		}
+	}
+}
+
+// What is refused, found and imported is said in the language of the request; a
+// page's own language goes before the browser's.
+func TestLanguages(t *testing.T) {
+	b := newBench(t)
+	for _, w := range []struct{ path, accept, cookie, says string }{
+		{"/blades/" + uuid.NewString(), "es-MX,en;q=0.5", "", "No existe en este taller: "},
+		{"/blades/" + uuid.NewString(), "xx, *;q=0", "", "There is no such blade"},
+		{"/blades/" + uuid.NewString(), ";;", "", "There is no such blade"},
+		{"/blades/" + uuid.NewString(), "es", "en", "There is no such blade"},
+		{"/blades/" + uuid.NewString(), "", "es", "No existe en este taller: "},
+		{"/blades?limit=1e2", "es", "", "no se puede leer"},
+		{"/nothing", "es", "", "No hay nada en esta direcci"},
+		{"/materials", "es", "", `"cerezo"`},
+	} {
+		headers := []string{"Accept-Language", w.accept}
+		if w.cookie != "" {
+			headers = append(headers, "Cookie", "corte-language="+w.cookie)
+		}
+		if r := b.do("GET", "/api/v1"+w.path, "", headers...); !strings.Contains(r.Body.String(), w.says) {
+			t.Errorf("%s in %q, pages in %q: %d %s", w.path, w.accept, w.cookie, r.Code, r.Body)
 		}
 	}
 }

@@ -15,6 +15,7 @@ import (
 	"go/constant"
 	"go/token"
 	"go/types"
+	"maps"
 	"os"
 	"path/filepath"
 	"regexp"
@@ -129,8 +130,8 @@ func gather() (map[string]string, error) {
 	for _, e := range append(f.into[form], f.words...) {
 		f.collect(e)
 	}
-	for path, names := range columns {
-		if err := f.table(path, names); err != nil {
+	for _, path := range slices.Sorted(maps.Keys(columns)) {
+		if err := f.table(path, columns[path]); err != nil {
 			return nil, err
 		}
 	}
@@ -411,7 +412,7 @@ func (f *flow) result(e *ast.CallExpr) {
 		}
 	case fn != nil && len(f.gives[fn.Origin()]) > 0:
 		for _, r := range f.gives[fn.Origin()] {
-			if t := f.of.Types[r].Type; t != nil && types.Identical(t.Underlying(), types.Typ[types.String]) {
+			if t := f.of.Types[r].Type; t != nil && textual(t) {
 				f.collect(r)
 			}
 		}
@@ -419,11 +420,19 @@ func (f *flow) result(e *ast.CallExpr) {
 		for _, r := range f.gives[f.callee(e)] {
 			f.collect(r)
 		}
-	case fn != nil && fn.Pkg() != nil && (fn.Pkg().Path() == "strings" || fn.Pkg().Path() == "cmp"):
+	case fn == nil, fn.Pkg() != nil && (fn.Pkg().Path() == "strings" || fn.Pkg().Path() == "cmp"): // append among them
 		for _, a := range e.Args {
 			f.collect(a)
 		}
 	}
+}
+
+// textual reports whether a type is a string or several.
+func textual(t types.Type) bool {
+	if s, ok := t.Underlying().(*types.Slice); ok {
+		t = s.Elem()
+	}
+	return types.Identical(t.Underlying(), types.Typ[types.String])
 }
 
 func (f *flow) add(form string, pos token.Pos) {

@@ -139,7 +139,7 @@ func (s Handlers) PlanFirstBlades(ctx context.Context, r contract.PlanFirstBlade
 		out.Pieces += row.Pieces
 	}
 	for _, f := range all {
-		b := present.Sold(f.Sold)
+		b := present.VoiceOf(ctx).Sold(f.Sold)
 		one := contract.FirstBlade{ID: b.ID, Name: b.Name, For: b.For, Saws: b.Saws, Teeth: b.Teeth, Grind: b.Grind, HookDeg: b.HookDeg, KerfMm: b.KerfMm,
 			DiameterMm: b.DiameterMm, BoreMm: b.BoreMm, GulletDepthMm: b.GulletDepthMm, Undone: f.Undone, TotalMin: f.Total, Instead: []contract.OtherFirst{}}
 		for _, o := range f.Or {

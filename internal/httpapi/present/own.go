@@ -32,7 +32,7 @@ func (v Voice) Owning(o own.Owning, hour float64) contract.Owning {
 		out.Kerfs = append(out.Kerfs, contract.KerfsOnSaw{SawID: k.Saw.ID, SawName: k.Saw.Name, Pieces: k.Pieces, Thin: kerfSum(k.Thin), Full: kerfSum(k.Full), Says: v.Sentence(k.Says(hour))})
 	}
 	for _, m := range o.Market {
-		out.Market = append(out.Market, Sold(m))
+		out.Market = append(out.Market, v.Sold(m))
 	}
 	return out
 }
@@ -49,15 +49,15 @@ func named(all []record.Blade) []contract.NamedBlade {
 	return out
 }
 
-func Sold(b own.Sold) contract.SoldBlade {
-	return contract.SoldBlade{ID: b.ID, Name: b.Name, For: b.For, Saws: b.Saws, Teeth: b.Blade.Teeth, Grind: b.Blade.Grind, HookDeg: b.Blade.Hook,
+func (v Voice) Sold(b own.Sold) contract.SoldBlade {
+	return contract.SoldBlade{ID: b.ID, Name: b.Name, For: v.Word(b.For), Saws: b.Saws, Teeth: b.Blade.Teeth, Grind: b.Blade.Grind, HookDeg: b.Blade.Hook,
 		KerfMm: b.Blade.Kerf, DiameterMm: b.Blade.Diameter, BoreMm: b.Blade.Bore, GulletDepthMm: b.Blade.GulletDepth()}
 }
 
 func (v Voice) encodePurchase(b own.Bought) contract.Purchase {
 	out := contract.Purchase{Blades: []contract.SoldBlade{}, SavesMin: b.Saves, ChangesMin: b.Changes, Takes: []contract.TakenCut{}, Says: v.Sentence(b.Says())}
 	for _, one := range b.Blades {
-		out.Blades = append(out.Blades, Sold(one))
+		out.Blades = append(out.Blades, v.Sold(one))
 	}
 	for _, t := range b.Takes {
 		out.Takes = append(out.Takes, contract.TakenCut{What: v.Say(t.What), Blade: t.Blade, Pieces: t.Pieces, SavesMin: t.Saves})

@@ -1,6 +1,7 @@
 /** A list as it is typed or pasted, and beside it what is made of every line. */
 import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
+import { useMaterials } from '../api/shop';
 import type { JobLine, Units } from '../api/types';
 import { Verdict } from '../ui/Verdict';
 import { cutFace } from '../drawings/theme';
@@ -56,6 +57,7 @@ const guessed: Record<string, string> = {
 
 /** Every line as it was understood. */
 export function Lines({ lines, units }: { lines: JobLine[]; units: Units }) {
+  const materials = useMaterials().data;
   const bad = lines.filter((l) => l.faults.length > 0).length;
   return (
     <Box>
@@ -73,7 +75,11 @@ export function Lines({ lines, units }: { lines: JobLine[]; units: Units }) {
           return (
             <Box component="li" key={l.line}>
               {heads && <Box sx={{ fontWeight: 700, mt: 1 }}>{l.row.assembly}</Box>}
-              <Line line={l} units={units} />
+              <Line
+                line={l}
+                units={units}
+                material={materials?.find((m) => m.id === l.row.material)?.name ?? l.row.material}
+              />
             </Box>
           );
         })}
@@ -82,7 +88,7 @@ export function Lines({ lines, units }: { lines: JobLine[]; units: Units }) {
   );
 }
 
-function Line({ line: l, units }: { line: JobLine; units: Units }) {
+function Line({ line: l, units, material }: { line: JobLine; units: Units; material: string }) {
   const bad = l.faults.length > 0;
   return (
     <Box
@@ -101,8 +107,7 @@ function Line({ line: l, units }: { line: JobLine; units: Units }) {
       <Box sx={{ minWidth: 0 }}>
         <Box sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>{l.row.name}</Box>
         <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-          {sizeOf(l.row, units)} {l.row.material && l.row.material.replaceAll('-', ' ')}:{' '}
-          {doneTo(l.row, units)}; {stages[l.row.in_stage]}
+          {sizeOf(l.row, units)} {material}: {doneTo(l.row, units)}; {stages[l.row.in_stage]}
         </Box>
         {l.guessed.length > 0 && !bad && (
           <Box sx={{ fontSize: 14.5, borderBottom: '1.5px dotted', display: 'inline' }}>

@@ -43,7 +43,7 @@ export function CostChart({ money: m, units }: { money: Money; units: Units }) {
             valueFormatter: (v: number) => formatRun(v, units),
           },
         ]}
-        yAxis={[{ min: 0, width: 52, label: 'spent' }]}
+        yAxis={[{ min: 0, width: 52, label: t`spent` }]}
         series={[way(1, t`sharpened`, ink.ink), way(2, t`cheap blades`, ink.hair)]}
         slotProps={{
           legend: { direction: 'horizontal', position: { vertical: 'top', horizontal: 'start' } },

@@ -4,7 +4,7 @@ import { t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { LogEntry, Units } from '../api/types';
 import { formWords } from '../drawings/words';
-import { effortWords, noiseWords, retiredWords } from '../drawings/recordWords';
+import { effortWords, noiseWords, retiredWords, wallWords } from '../drawings/recordWords';
 import { formatFigure, formatLength, formatRun, formatSetting, formatThin, trim } from '../measure/format';
 
 const cutWords = { rip: t`Ripped`, crosscut: t`Crosscut`, sheet: t`Cut sheet of` } as const;
@@ -73,7 +73,8 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
       return (
         <>
           {cutWords[c.direction]} {formatLength(c.thickness_mm, units)} {c.material_name},{' '}
-          {[formatRun(c.metres, units), ...how].join(', ')}: <b>{t`cut edge ${c.wall}`}</b>,{' '}
+          {[formatRun(c.metres, units), ...how].join(', ')}:{' '}
+          <b>{t`cut edge ${wallWords[c.wall as keyof typeof wallWords] ?? c.wall}`}</b>,{' '}
           {[splinterSaid[c.splinters], ...more].join(', ')}.
         </>
       );

@@ -236,6 +236,7 @@ export function NewTrial() {
 
 /** What was compared before, so that nobody does it twice. */
 function Before() {
+  const materials = useMaterials().data;
   const { day } = useDates();
   const trials = useTrials();
   if (!trials.data?.length) return null;
@@ -248,7 +249,8 @@ function Before() {
             {listOf([...new Set(past.settings.map((s) => s.blade_name))])}, {listOf(past.differ)}
           </Link>
           <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-            {day(past.started_at)}, {past.cut.material}.{' '}
+            {day(past.started_at)},{' '}
+            {materials?.find((m) => m.id === past.cut.material)?.name ?? past.cut.material}.{' '}
             {past.ended_at ? `${past.says[0] ?? ''}.` : t`In progress.`}
           </Box>
         </Box>
