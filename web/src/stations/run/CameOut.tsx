@@ -10,7 +10,7 @@ import { useRef, useState } from 'react';
 import { useKeep } from '../../api/logging';
 import type { Blade, Cut, CutMade, FilledIn, Setting } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
-import { splinterWords } from '../../drawings/recordWords';
+import { splinterWords, wallWords } from '../../drawings/recordWords';
 import { ActionBar } from '../../ui/ActionBar';
 import { Trouble } from '../../ui/Notice';
 import { Grades, type Said } from './Grades';
@@ -189,7 +189,8 @@ export function CameOut({
         >
           <Box sx={{ color: 'primary.main', fontWeight: 650 }}>{t`How did it come out?`}</Box>
           <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-            {said.wall}, {said.splinters === 'none' ? t`no tear-out` : splinterWords[said.splinters]},{' '}
+            {wallWords[said.wall]},{' '}
+            {said.splinters === 'none' ? t`no tear-out` : splinterWords[said.splinters]},{' '}
             {said.pieces === 1 ? t`1 piece` : t`${said.pieces} alike`}
           </Box>
         </ButtonBase>
