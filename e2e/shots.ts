@@ -26,6 +26,7 @@ const views: {
   size?: [number, number];
   night?: true;
   inches?: true;
+  locale?: string;
   press?: (string | RegExp)[]; // buttons, before the picture
   pushed?: true; // by a key, with a stop on the way
 }[] = [
@@ -36,7 +37,7 @@ const views: {
     night: true,
     inches: true,
   },
-  { name: 'choose-phone', path: () => '/', size: [390, 844] },
+  { name: 'choose-phone', path: () => '/', size: [390, 844], locale: 'es-ES' },
   {
     name: 'mount-phone',
     size: [390, 844],
@@ -108,6 +109,7 @@ for (const view of views) {
       colorScheme: view.night ? 'dark' : 'light',
       reducedMotion: view.pushed ? 'no-preference' : 'reduce',
       baseURL,
+      locale: view.locale ?? 'en-GB',
     });
     await page.addInitScript((u) => localStorage.setItem('corte.units', u), view.inches ? 'in' : 'mm');
     await page.goto(await view.path(await known(request), request));
