@@ -74,7 +74,7 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
         <>
           {cutWords[c.direction]} {formatLength(c.thickness_mm, units)} {c.material_name},{' '}
           {[formatRun(c.metres, units), ...how].join(', ')}:{' '}
-          <b>{t`cut edge ${wallWords[c.wall as keyof typeof wallWords] ?? c.wall}`}</b>,{' '}
+          <b>{t`cut edge ${wallWords[c.wall] ?? c.wall}`}</b>,{' '}
           {[splinterSaid[c.splinters], ...more].join(', ')}.
         </>
       );
