@@ -19,7 +19,10 @@ const { forms } = JSON.parse(readFileSync('../internal/locale/es.json', 'utf8'))
 };
 const lower = (texts: string[]) => new Set(texts.flatMap(wordsOf).map((w) => w.toLowerCase()));
 const english = lower([...sentences.map((s) => s.msgid), ...Object.keys(forms)]);
-const spanish = lower([...sentences.flatMap((s) => s.msgstr), ...Object.values(forms)]);
+const months = Array.from({ length: 12 }, (_, m) =>
+  new Intl.DateTimeFormat('es-ES', { month: 'short' }).format(new Date(2026, m, 1)),
+);
+const spanish = lower([...sentences.flatMap((s) => s.msgstr), ...Object.values(forms), ...months]);
 
 /** What people wrote: names, notes and places, which stand as they are in every language. */
 function written(answer: unknown, into: Set<string>) {
