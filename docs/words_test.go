@@ -32,7 +32,7 @@ var oldWords = map[string]string{
 }
 
 // short entries that are whole in themselves.
-var short = map[string]bool{"No": true, "no": true, "it": true, "up": true}
+var short = map[string]bool{"No": true, "no": true}
 
 var (
 	msgid = regexp.MustCompile(`(?m)^msgid ((?:".*"\n)+)`)

@@ -16,7 +16,7 @@ export default defineConfig({
       plugins: [['@lingui/babel-plugin-lingui-macro', { extract: true }], compiled],
       parserOpts: { plugins: ['typescript', 'jsx'] },
     }),
-    facesFirst(),
+    firstThings(),
     VitePWA({
       registerType: 'prompt',
       injectRegister: null, // src/app/NewVersion.tsx does it, once the first page stands
@@ -52,6 +52,11 @@ export default defineConfig({
   build: {
     // The Go package beside this file embeds dist; .keep lets it compile before a build.
     emptyOutDir: true,
+    // The page itself asks for what src/start.tsx needs, below.
+    modulePreload: {
+      polyfill: false,
+      resolveDependencies: (file, needs) => (file.includes('/start-') ? [] : needs),
+    },
     assetsInlineLimit: 0, // the content policy has no data: fonts or scripts
     reportCompressedSize: false,
     license: { fileName: 'licences.json' }, // read by the server (internal/licences)
@@ -65,20 +70,38 @@ function revision(files: string[]) {
   return createHash('sha256').update(page).update(files.sort().join('\n')).digest('hex').slice(0, 16);
 }
 
-/** The faces are asked for with the page itself, so that no word changes its width once it stands. */
-function facesFirst(): Plugin {
+/**
+ * What is asked for with the page itself: the faces, so that no word changes its width once it
+ * stands, and the application (src/start.tsx), which waits for the language alone.
+ */
+function firstThings(): Plugin {
   return {
-    name: 'faces-first',
+    name: 'first-things',
     transformIndexHtml: {
       order: 'post',
-      handler: (_, { bundle = {} }) =>
-        Object.keys(bundle)
-          .filter((file) => file.endsWith('.woff2'))
-          .map((file) => ({
-            tag: 'link',
-            attrs: { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: '', href: `/${file}` },
-            injectTo: 'head' as const,
-          })),
+      handler: (html, { bundle = {} }) => {
+        const link = (href: string, attrs: Record<string, string>) => ({
+          tag: 'link',
+          attrs: { ...attrs, crossorigin: '', href: `/${href}` },
+          injectTo: 'head' as const,
+        });
+        const scripts = new Set<string>();
+        const needs = (file: string) => {
+          const chunk = bundle[file];
+          if (chunk?.type !== 'chunk' || scripts.has(file)) return;
+          scripts.add(file);
+          chunk.imports.forEach(needs);
+        };
+        for (const chunk of Object.values(bundle))
+          if (chunk.type === 'chunk' && chunk.facadeModuleId?.endsWith('/src/start.tsx'))
+            needs(chunk.fileName);
+        return [
+          ...[...scripts].filter((f) => !html.includes(f)).map((f) => link(f, { rel: 'modulepreload' })),
+          ...Object.keys(bundle)
+            .filter((f) => f.endsWith('.woff2'))
+            .map((f) => link(f, { rel: 'preload', as: 'font', type: 'font/woff2' })),
+        ];
+      },
     },
   };
 }

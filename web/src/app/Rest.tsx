@@ -2,7 +2,8 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { Link } from 'react-router';
-import { Languages, Light, Units } from './Settings';
+import { Languages } from './Languages';
+import { Light, Units } from './Settings';
 import { places, rest, type Room } from './places';
 import { cutFace } from '../drawings/theme';
 import { Whoever } from './Whoever';

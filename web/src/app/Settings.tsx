@@ -1,13 +1,12 @@
-/** How this person reads on this device: the language, the unit and the light. */
+/** How this person reads on this device: the unit and the light. */
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useColorScheme } from '@mui/material/styles';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { i18n, languages, speak } from '../i18n';
 import { usePreferences } from '../ui/preferences';
 
-const cell = {
+export const cell = {
   px: 1.5,
   minWidth: 52,
   fontSize: 16,
@@ -33,26 +32,6 @@ export function Units() {
           sx={cell}
         >
           {u}
-        </ButtonBase>
-      ))}
-    </Box>
-  );
-}
-
-/** Each language by what its speakers call it. */
-export function Languages() {
-  return (
-    <Box role="radiogroup" aria-label={t`Language`} sx={{ display: 'flex', flexWrap: 'wrap' }}>
-      {languages.map((l) => (
-        <ButtonBase
-          key={l.tag}
-          role="radio"
-          lang={l.tag}
-          aria-checked={i18n.locale === l.tag}
-          onClick={() => speak(l.tag)}
-          sx={{ ...cell, textTransform: 'capitalize' }}
-        >
-          {l.name}
         </ButtonBase>
       ))}
     </Box>

@@ -9,8 +9,6 @@ const words: Record<string, string> = {
   'top face': t`top face`,
   'back edge': t`back edge`,
   'end edge': t`end edge`,
-  up: t`up`,
-  down: t`down`,
   left: t`left`,
   right: t`right`,
   roomy: t`roomy`,

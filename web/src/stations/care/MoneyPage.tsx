@@ -26,7 +26,7 @@ export function MoneyPage() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
       <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>{t`‹ Care`}</Button>
-      <Typography variant="h1">{t`Cost of ${blade.data?.name ?? t`it`}`}</Typography>
+      <Typography variant="h1">{t`Cost of ${blade.data?.name ?? t`this blade`}`}</Typography>
       {m && money.error && <Trouble>{money.error.message}</Trouble>}
       {!m && <Coming of={[money, blade]} rows={2} />}
       {m && (

@@ -213,7 +213,7 @@ export function SurveyPage() {
       <Button component={Link} to={`/blades/${id}`} size="small" sx={{ ml: -0.75 }}>
         ‹ {blade.data?.name ?? t`The blade`}
       </Button>
-      <Typography variant="h1">{t`Inspect ${blade.data?.name ?? t`it`} step by step`}</Typography>
+      <Typography variant="h1">{t`Inspect ${blade.data?.name ?? t`this blade`} step by step`}</Typography>
       <Box
         sx={{
           display: 'grid',

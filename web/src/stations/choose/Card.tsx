@@ -98,7 +98,7 @@ export function Card() {
               {trim(one.setting.window.room, 1)}
             </Big>
             <Big name={`${wordOf(one.setting.exit.name)}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
-              {t`show face ${wordOf(plan.data.show_face)}`}
+              {plan.data.show_face === 'down' ? t`show face down` : t`show face up`}
             </Big>
           </Box>
           <FeedWindow setting={one.setting} stretch={stretchOf(plan.data, units)} tall />

@@ -268,7 +268,7 @@ export function Sentence({
                 </Trans>
               </>
             )}{' '}
-            {t`Show face ${wordOf(showFace)}.`}{' '}
+            {showFace === 'down' ? t`Show face down.` : t`Show face up.`}{' '}
             <Suspense>
               <StockWords {...{ cut, saw, fence, units, problem, onChange }} />
             </Suspense>
