@@ -101,6 +101,14 @@ test('figures are written as a shop writes them', () => {
   expect(shortSpecOf({ ...blade, grind: undefined, make: 'diamond' })).toBe('diamond wheel');
 });
 
+test('figures have the decimal sign of the language that pages are in', async () => {
+  const { i18n } = await import('../web/node_modules/@lingui/core/dist/index.mjs');
+  i18n.loadAndActivate({ locale: 'es', messages: {} });
+  const said = [trim(1300, 0), trim(1.5, 2), trim(80, 1), formatThin(2.4, 'in'), formatLength(20, 'in')];
+  i18n.loadAndActivate({ locale: 'en', messages: {} });
+  expect([...said, trim(1.5, 2)]).toEqual(['1300', '1,5', '80', '0,094"', '25/32" +0,006', '1.5']);
+});
+
 test('a comma that may part thousands is no number yet', () => {
   for (const [text, number] of [
     ['7,5', 7.5],

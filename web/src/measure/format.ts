@@ -13,7 +13,10 @@ export const locale = () =>
 /** A figure with the decimal sign of the language that pages are in. */
 export function fixed(x: number, decimals: number): string {
   const s = x.toFixed(decimals);
-  return i18n.locale === 'en' ? s : s.replace('.', (1.5).toLocaleString(i18n.locale).charAt(1));
+  // Without a language, as in a test of a module, figures are English.
+  return !i18n.locale || i18n.locale === 'en'
+    ? s
+    : s.replace('.', (1.5).toLocaleString(i18n.locale).charAt(1));
 }
 
 const MM_PER_INCH = 25.4;
