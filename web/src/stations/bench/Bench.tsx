@@ -26,9 +26,11 @@ export function Bench() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>{t`Saws`}</Typography>
-        <Button component={Link} to={`/saws/new${search}`} sx={{ minHeight: { md: 32 }, py: { md: 0 } }}>
-          {t`Add saw`}
-        </Button>
+        {bench.data?.length !== 0 && ( // an empty page has it below
+          <Button component={Link} to={`/saws/new${search}`} sx={{ minHeight: { md: 32 }, py: { md: 0 } }}>
+            {t`Add saw`}
+          </Button>
+        )}
       </Box>
       {bench.error && !bench.data && <Trouble sx={{ my: 2 }}>{bench.error.message}</Trouble>}
       {!laid && !bench.error && <Outline rows={2} height={300} />}
